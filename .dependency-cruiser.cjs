@@ -41,7 +41,7 @@ module.exports = {
     {
       name: "visitors-load-no-heavy-libraries",
       severity: "error",
-      from: { path: layer("visitor") },
+      from: { path: layer("visitor"), pathNot: tests },
       to: { path: "node_modules/(joi|temporal-polyfill|culori|react)/", reachable: true },
     },
     {

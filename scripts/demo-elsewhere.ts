@@ -6,7 +6,7 @@ import { and, eq } from "drizzle-orm";
 import { newClipFeed } from "@/core/clips/clips";
 import { type Consent, type Entry, newConsent } from "@/core/consent/consent";
 import { builder } from "@/core/page/build";
-import { freshGround } from "@/core/page/ground";
+import { freshGround } from "@/core/page/look/ground";
 import type { PageNode } from "@/core/page/node";
 import { clipSources } from "@/data/clips/tables";
 import { inTransaction } from "@/data/connection";

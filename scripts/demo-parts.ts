@@ -4,7 +4,7 @@
 import sharp from "sharp";
 import type { Resource, Service } from "@/core/booking/booking";
 import type { Product } from "@/core/catalog/product";
-import { paragraphs } from "@/core/page/richtext";
+import { paragraphs } from "@/core/page/words/richtext";
 import { newShop } from "@/core/shop/new-shop";
 import type { Shop } from "@/core/shop/shop";
 import { findSite } from "@/data/site/queries";

@@ -5,7 +5,7 @@ import parse from "joi-to-json";
 import { bookingWidgetSchema } from "@/core/booking/rules/schema";
 import { kindNames } from "@/core/page/kind-names";
 import { heldBy, kinds } from "@/core/page/kinds";
-import { lookProperties } from "@/core/page/look";
+import { lookProperties } from "@/core/page/look/look";
 import { maxDepth, maxNodes } from "@/core/page/validate";
 import { popupSchema } from "@/core/popup/schema";
 import { siteFileSchema } from "@/core/site/schema";

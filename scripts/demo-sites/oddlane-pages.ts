@@ -1,6 +1,6 @@
 // The pages of Oddlane Cycles: square, loud and short, as the shop is.
 import type { builder } from "@/core/page/build";
-import { firstIcons } from "@/core/page/icon";
+import { firstIcons } from "@/core/page/look/icon";
 
 type Build = ReturnType<typeof builder>;
 type Shows = (name: string) => string;

@@ -1,6 +1,6 @@
 // The pages of Wrenfield Clayworks behind its home page, and the section they share.
 import type { builder } from "@/core/page/build";
-import { firstIcons } from "@/core/page/icon";
+import { firstIcons } from "@/core/page/look/icon";
 import type { PageNode } from "@/core/page/node";
 import type { SharedSection } from "@/core/page/shared/placement";
 

@@ -6,7 +6,7 @@ export const nearSpecs: Readonly<Record<string, readonly string[]>> = {
   account: ["accounts"],
   // Reads files apart: what is taken in.
   sandbox: ["media", "pictures"],
-  basket: ["shop", "first-sale"],
+  cart: ["shop", "first-sale"],
   background: ["processes"],
   booking: ["booking", "calendar", "desk-calendar"],
   brand: ["screens", "shelf"],

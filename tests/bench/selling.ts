@@ -14,7 +14,7 @@ import { jobKinds } from "@/server/job/kinds";
 import { startRunner } from "@/server/job/queue";
 import { onSite } from "@/server/operation";
 import { installWays, paymentsInside } from "@/server/payment/inside";
-import { newBasket } from "@/server/shop/cart/carts";
+import { newCart } from "@/server/shop/cart/carts";
 import { addToCart, checkOut } from "@/server/shop/cart/checkout";
 import { readTable } from "@/server/shop/catalog/imports";
 import { makeProduct } from "@/server/shop/catalog/products";
@@ -104,7 +104,7 @@ const crowd = 300;
 async function checkoutRush() {
   const sent = await Promise.all(
     Array.from({ length: crowd }, async (_, nth) => {
-      const basket = newBasket(context, site as SiteRow);
+      const basket = newCart(context, site as SiteRow);
       const buying = { basket, address: `10.2.${Math.floor(nth / 200)}.${nth % 200}`, guessed: "IE" };
       await addToCart(context, "wrenfield", buying, { deed: "add", variant: "bench-many" });
       return { cookie: `${cookieName(context, "wrenfield", "basket")}=${basket.token}`, from: buying.address };

@@ -3,7 +3,7 @@ import { Catalog, everything, type ProductQuery } from "@/core/catalog/find";
 import type { CatalogFrame, Product } from "@/core/catalog/product";
 import { anOption, aProduct, aVariant } from "@/core/catalog/sample.test-kit";
 import { ProductIndex } from "@/core/catalog/words";
-import { paragraphs } from "@/core/page/richtext";
+import { paragraphs } from "@/core/page/words/richtext";
 import { newShop } from "@/core/shop/new-shop";
 import { reckon } from "@/core/shop/reckon";
 import { median, paced, percentile, took } from "./pace";

@@ -8,7 +8,7 @@ import { benchBrand } from "@/core/brand/presets";
 import { type LayoutFinding, repairEdits } from "@/core/check/layout";
 import { sourceLocale } from "@/core/locale/site-locale";
 import { builder } from "@/core/page/build";
-import { applyEdits } from "@/core/page/edit";
+import { applyEdits } from "@/core/page/editing/edit";
 import { kinds } from "@/core/page/kinds";
 import type { PageNode } from "@/core/page/node";
 import type { Top } from "@/core/page/surround/top";

@@ -1,6 +1,6 @@
 // What a catalog answers: prices with their reasons, what is found by words, properties and price, and what an address asks.
 import fc from "fast-check";
-import { paragraphs } from "@/core/page/richtext";
+import { paragraphs } from "@/core/page/words/richtext";
 import { Catalog, everything, orders, type ProductQuery } from "./find";
 import { gramsOf, priceOf, pricePerUnit, priceRange, reducedPercent } from "./price";
 import { type CatalogFrame, combinationsOf, type Product, pathOf, variantName } from "./product";

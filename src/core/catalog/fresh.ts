@@ -1,5 +1,5 @@
 // What a product starts as.
-import { paragraphs } from "@/core/page/richtext";
+import { paragraphs } from "@/core/page/words/richtext";
 import type { Product } from "./product";
 
 /** A product as a new one starts: one variant, not on sale. */

@@ -3,7 +3,7 @@
 import { sentences } from "@/core/input/sentences";
 import { slugFrom } from "@/core/input/slug";
 import { readAmount } from "@/core/money/read";
-import { paragraphs } from "@/core/page/richtext";
+import { paragraphs } from "@/core/page/words/richtext";
 import type { ShopGoods } from "./goods";
 import { gramsOf, priceOf } from "./price";
 import {

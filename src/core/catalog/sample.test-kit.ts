@@ -1,5 +1,5 @@
 // Products for tests: each says only what its story is about.
-import { paragraphs } from "@/core/page/richtext";
+import { paragraphs } from "@/core/page/words/richtext";
 import type { Product, ProductOption, Variant } from "./product";
 
 export const anOption = (

@@ -1,6 +1,6 @@
 // A catalog as a table and back: the same shop, line by line what is made, changed and refused.
 import fc from "fast-check";
-import { paragraphs } from "@/core/page/richtext";
+import { paragraphs } from "@/core/page/words/richtext";
 import type { ShopGoods } from "./goods";
 import { type PlanFacts, planImport } from "./plan";
 import { anOption, aProduct, aVariant } from "./sample.test-kit";

@@ -9,7 +9,7 @@ import {
   type Paragraph,
   paragraphSchema,
   type RichList,
-} from "@/core/page/richtext";
+} from "@/core/page/words/richtext";
 
 export interface TextHeading {
   readonly type: "heading";

@@ -1,5 +1,5 @@
 import { builder } from "@/core/page/build";
-import { applyEdits } from "@/core/page/edit";
+import { applyEdits } from "@/core/page/editing/edit";
 import { asFinding, gathered, type LayoutFinding, type LayoutFound, layoutFindingsSchema, repairEdits } from "./layout";
 
 let last = 0;

@@ -1,9 +1,9 @@
 // What measuring a page's real layout can find: its codes and weights, how findings of several widths become one, and the
 // edits that repair one. Measuring itself needs a browser (studio/check/measure).
 import Joi from "joi";
-import type { Edit } from "@/core/page/edit";
+import type { Edit } from "@/core/page/editing/edit";
 import { kinds } from "@/core/page/kinds";
-import type { LookField, Width } from "@/core/page/look";
+import type { LookField, Width } from "@/core/page/look/look";
 import { findNode, type PageNode } from "@/core/page/node";
 import { within } from "@/core/page/shared/placement";
 import { phoneMaxPx, tabletMaxPx } from "@/core/visitor/visitor";

@@ -1,13 +1,13 @@
 // What would be broken on the live site: found without layout, each with its place.
 import type { Problem, RefOf, Surroundings } from "@/core/kind/holder";
 import { kinds } from "@/core/page/kinds";
-import { readLink } from "@/core/page/link";
 import { everyNode, type PageNode } from "@/core/page/node";
-import { placesOn } from "@/core/page/places";
-import { samplesIn } from "@/core/page/sample";
 import { type Definitions, definitionsOf } from "@/core/page/shared/placement";
 import { placesShown, resolved } from "@/core/page/shared/sections";
-import { nameOf } from "@/core/page/words";
+import { readLink } from "@/core/page/words/link";
+import { placesOn } from "@/core/page/words/places";
+import { samplesIn } from "@/core/page/words/sample";
+import { nameOf } from "@/core/page/words/words";
 import { knownIn } from "@/core/site/known";
 import type { KeptSite, SiteFile, SitePage } from "@/core/site/site";
 import { searchTitleOf } from "@/core/site/titles";

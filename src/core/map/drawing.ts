@@ -1,6 +1,6 @@
 // A map as a designer draws it: a few lines and a mark on a field, with how many metres the field is wide.
 import Joi from "joi";
-import { lineId, linesSchema } from "@/core/page/lines";
+import { lineId, linesSchema } from "@/core/page/words/lines";
 
 /** The field the lines are drawn in: units from its upper left corner. */
 export const fieldWidth = 600;

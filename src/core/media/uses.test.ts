@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { builder } from "@/core/page/build";
-import { applyEdits } from "@/core/page/edit";
+import { applyEdits } from "@/core/page/editing/edit";
 import { mediaNamed, mediaOn, replaceMediumEdits, withMedium } from "./uses";
 
 const [jug, mug, bowl] = ["a", "b", "c"].map((letter) => letter.repeat(64)) as [string, string, string];

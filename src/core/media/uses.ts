@@ -1,5 +1,5 @@
 // Where media stand in a tree of blocks, by their hashes; and the edits that put another in the place of one everywhere.
-import type { Edit } from "@/core/page/edit";
+import type { Edit } from "@/core/page/editing/edit";
 import { everyNode, type PageNode } from "@/core/page/node";
 
 const fileLink = "file:";

@@ -1,13 +1,13 @@
 // Arbitrary pages and edits for property tests.
 import fc from "fast-check";
-import type { Edit } from "./edit";
+import type { Edit } from "./editing/edit";
 import { type StepsEdit, stepsBetween } from "./edits/steps";
-import { firstIcons } from "./icon";
 import { heldBy, kinds } from "./kinds";
-import type { LookField } from "./look";
+import { firstIcons } from "./look/icon";
+import type { LookField } from "./look/look";
 import { everyNode, type Kind, type PageNode } from "./node";
-import { paragraphs } from "./richtext";
-import { withLineIds } from "./words";
+import { paragraphs } from "./words/richtext";
+import { withLineIds } from "./words/words";
 
 const word = fc.stringMatching(/^[A-Za-z <>&"'éß]{0,14}$/);
 

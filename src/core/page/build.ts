@@ -1,7 +1,7 @@
 // Short ways to write trees of nodes by hand: for the shelf, the starters and the demo.
-import type { Look } from "./look";
+import type { Look } from "./look/look";
 import type { Kind, Looks, PageNode } from "./node";
-import { paragraphs } from "./richtext";
+import { paragraphs } from "./words/richtext";
 
 type Given = Look | Looks;
 

@@ -1,7 +1,7 @@
 // A page with every block one can add, each with real content: for validators, accessibility and pictures.
 import { builder } from "./build";
-import { firstIcons } from "./icon";
 import { shopContent } from "./kinds/shop";
+import { firstIcons } from "./look/icon";
 import type { PageNode } from "./node";
 
 export interface OfSite {

@@ -4,9 +4,9 @@ import type { FieldOf } from "@/core/kind/field";
 import type { Holder, Judge } from "@/core/kind/holder";
 import type { RenderContext } from "@/core/render/markup";
 import type { Source } from "@/core/video/source";
-import type { LookField } from "./look";
+import type { LookField } from "./look/look";
+import type { Drawn } from "./look/shapes";
 import type { Content, Kind, PageNode } from "./node";
-import type { Drawn } from "./shapes";
 import type { ShelfFacts } from "./shelf/entry";
 
 /** A part of one line of a list: words, or a value (a picture, a tick) that is taken as it is. */
@@ -123,7 +123,7 @@ export interface KindDefinition<C extends object = Content> extends Holder<C>, J
   /** It can become a section that several pages share. */
   readonly shareable?: true;
   /** The field by which it shows the basket of a shop, where it has a place for it as it stands. */
-  readonly basketField?: (content: C) => (keyof C & string) | null;
+  readonly cartField?: (content: C) => (keyof C & string) | null;
   /** So many of them stand beside each other at most; any number where it says nothing. */
   readonly mostBeside?: number;
   /** Its space above and below lies inside its edge, and not around it. */

@@ -1,6 +1,6 @@
 // What a page is made of: a tree of nodes with stable ids.
 import type { Kind } from "./kind-names";
-import type { Look, Width } from "./look";
+import type { Look, Width } from "./look/look";
 
 export type { Kind };
 

@@ -1,15 +1,15 @@
 import { mostFaults } from "@/core/input/fault";
 import { builder } from "./build";
-import { drawing } from "./drawing";
 import { kindNames } from "./kind-names";
 import { kinds } from "./kinds";
-import { isLink, linkFromWords } from "./link";
-import { lookAt } from "./look";
+import { drawing } from "./look/drawing";
+import { lookAt } from "./look/look";
+import { drawingHeight, drawingWidth } from "./look/shapes";
 import type { PageNode } from "./node";
-import { fromEditor, paragraphs, plainWords, richDocSchema } from "./richtext";
-import { drawingHeight, drawingWidth } from "./shapes";
 import { shelf } from "./shelf";
 import { maxDepth, maxNodes, pageFaults, withField } from "./validate";
+import { isLink, linkFromWords } from "./words/link";
+import { fromEditor, paragraphs, plainWords, richDocSchema } from "./words/richtext";
 
 let last = 0;
 const newId = () => `v${++last}`;

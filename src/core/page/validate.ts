@@ -5,7 +5,7 @@ import { sentences } from "@/core/input/sentences";
 import { formShape, shapeFault } from "@/core/input/shape";
 import { kindNames } from "./kind-names";
 import { heldBy, kinds } from "./kinds";
-import { type LookField, lookProperties, type Width, widths } from "./look";
+import { type LookField, lookProperties, type Width, widths } from "./look/look";
 import type { Kind } from "./node";
 
 /** Limits that keep a page a page: a tree beyond them is refused whole. */

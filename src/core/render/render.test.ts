@@ -8,7 +8,7 @@ import type { MediaEntry } from "@/core/media/entry";
 import { variantName } from "@/core/media/forms";
 import { anyPage } from "@/core/page/arbitrary.test-kit";
 import { builder } from "@/core/page/build";
-import { applyEdits } from "@/core/page/edit";
+import { applyEdits } from "@/core/page/editing/edit";
 import { everyBlock } from "@/core/page/every-block.test-kit";
 import { kindNames } from "@/core/page/kind-names";
 import { kinds } from "@/core/page/kinds";

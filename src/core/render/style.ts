@@ -1,5 +1,5 @@
 // Style rules of looks: equal looks share one class, so a rule is written once however many blocks use it.
-import { declarations } from "@/core/page/look";
+import { declarations } from "@/core/page/look/look";
 import type { Looks } from "@/core/page/node";
 import { phoneMaxPx, tabletMaxPx } from "@/core/visitor/visitor";
 

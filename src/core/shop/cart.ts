@@ -48,7 +48,7 @@ export interface Cart {
 }
 
 /** A basket that is rehearsed: kept nowhere but with whoever rehearses. */
-export interface RehearsedBasket {
+export interface RehearsedCart {
   readonly cart: Cart;
   /** Its checkout went through: what would have been ordered is shown. */
   readonly ordered: boolean;

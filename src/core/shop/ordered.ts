@@ -1,5 +1,5 @@
 // An order as it was placed: everything that was agreed, as it stood then.
-import type { Total } from "@/core/basket/total";
+import type { Total } from "@/core/cart/total";
 import type { ProductKind } from "@/core/catalog/product";
 import type { ConnectorKind } from "@/core/payment/connectors";
 import type { Address } from "./address";

@@ -1,6 +1,6 @@
 // A basket worked out as the shop stands now: what its lines cost, how it can be sent, what it comes to, and what has changed
 // since the buyer last looked.
-import { type BasketLine, totalOf } from "@/core/basket/total";
+import { type LineItem, totalOf } from "@/core/cart/total";
 import { gramsOf, priceOf } from "@/core/catalog/price";
 import { isOnSale, type Product, type Variant, variantName } from "@/core/catalog/product";
 import { shareOfAmount } from "@/core/money/money";
@@ -53,7 +53,7 @@ interface Had {
   readonly product: Product;
   readonly variant: Variant;
   readonly price: number;
-  readonly basket: BasketLine;
+  readonly basket: LineItem;
 }
 
 /** What a buyer said that something is to be worth; null where it has a price of its own, or where that is not possible any more. */

@@ -4,7 +4,7 @@ import { kinds } from "@/core/page/kinds";
 import type { PageNode } from "@/core/page/node";
 import type { SharedSection } from "@/core/page/shared/placement";
 import { type SurroundOf, surroundKinds } from "@/core/page/surround/standing";
-import { nodeWords, withLineIds } from "@/core/page/words";
+import { nodeWords, withLineIds } from "@/core/page/words/words";
 import { type KeptSite, moreOf, type SiteFile, type SitePage, type Surround } from "@/core/site/site";
 import { shownOf } from "@/core/widget/kinds";
 import {

@@ -9,7 +9,7 @@ import { everyNode } from "@/core/page/node";
 import { circleIn, tooLarge } from "@/core/page/shared/circle";
 import { definitionsOf } from "@/core/page/shared/placement";
 import { maxNodes, pageFaults } from "@/core/page/validate";
-import { withLineIds } from "@/core/page/words";
+import { withLineIds } from "@/core/page/words/words";
 import { pagePath, type SiteFile } from "@/core/site/site";
 import { partJudges } from "@/core/widget/judges";
 import { partKinds, refsOf } from "@/core/widget/kinds";

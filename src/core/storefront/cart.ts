@@ -1,5 +1,5 @@
 // The basket: its mark with a count, the basket itself, and how its sum is told.
-import type { Total } from "@/core/basket/total";
+import type { Total } from "@/core/cart/total";
 import type { Reason } from "@/core/visitor/decision";
 import type { Part } from "./part";
 import {

@@ -4,7 +4,7 @@ import { asksAmount, choiceNames, type Product, type Variant } from "@/core/cata
 import type { TextBlock, TextTable } from "@/core/catalog/text";
 import { acceptedFiles } from "@/core/field/field";
 import { amountText } from "@/core/money/read";
-import type { Inline, Paragraph, RichList } from "@/core/page/richtext";
+import type { Inline, Paragraph, RichList } from "@/core/page/words/richtext";
 import { atSide } from "./cart";
 import { buyHtml } from "./list";
 import type { Part, PartAsked } from "./part";

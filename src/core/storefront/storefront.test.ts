@@ -4,7 +4,7 @@ import fc from "fast-check";
 import { Catalog, everything } from "@/core/catalog/find";
 import type { Product } from "@/core/catalog/product";
 import { anOption, aProduct, aVariant } from "@/core/catalog/sample.test-kit";
-import { paragraphs } from "@/core/page/richtext";
+import { paragraphs } from "@/core/page/words/richtext";
 import { expectValid } from "@/core/render/valid.test-kit";
 import { newShop } from "@/core/shop/new-shop";
 import { reckon } from "@/core/shop/reckon";

@@ -1,5 +1,5 @@
 // What the parts of a shop on a page are drawn from: the catalog as it stands now, what the address asks, and whose basket it is.
-import type { Total } from "@/core/basket/total";
+import type { Total } from "@/core/cart/total";
 import type { Catalog, ProductQuery } from "@/core/catalog/find";
 import type { Category, Product, Variant } from "@/core/catalog/product";
 import { queryText } from "@/core/catalog/query";

@@ -1,7 +1,7 @@
 // What lists say of a kind of widget, and where it may stand: light, for every screen.
 import type { Right } from "@/core/account/rights";
 import type { Floating, Opening } from "@/core/opening/opening";
-import type { Shape } from "@/core/page/shapes";
+import type { Shape } from "@/core/page/look/shapes";
 import type { WidgetKindName, WidgetSettings } from "./settings";
 
 /** Where a widget appears: in the flow, behind a button or a text link, or over the page by itself. */

@@ -1,7 +1,7 @@
 // Documents of a site (pages, headers, footers, shared sections, patterns of pages) and every edit made to them.
 import { boolean, index, int, mysqlEnum, mysqlTable, primaryKey, unique, varchar } from "drizzle-orm/mysql-core";
 import type { Sends } from "@/core/kind/holder";
-import type { Edit } from "@/core/page/edit";
+import type { Edit } from "@/core/page/editing/edit";
 import type { PageNode } from "@/core/page/node";
 import type { PageMore } from "@/core/site/site";
 import type { Reason } from "@/core/visitor/decision";

@@ -1,7 +1,7 @@
 // States of pages, each kept once for all releases that have it.
 import { and, eq, inArray, isNull, sql } from "drizzle-orm";
 import { everyNode, type PageNode } from "@/core/page/node";
-import { withLineIds } from "@/core/page/words";
+import { withLineIds } from "@/core/page/words/words";
 import { type KeptPage, type KeptSite, metaOf, type SiteFile, type SitePage } from "@/core/site/site";
 import type { Executor } from "../connection";
 import { documents } from "../page/tables";

@@ -3,7 +3,7 @@ import { and, asc, count, eq, getTableColumns, inArray, isNull, sql } from "driz
 import type { MySqlColumn, MySqlTable } from "drizzle-orm/mysql-core";
 import { isPicture, type MediaEntry } from "@/core/media/entry";
 import type { PageNode } from "@/core/page/node";
-import { withLineIds } from "@/core/page/words";
+import { withLineIds } from "@/core/page/words/words";
 import {
   type KeptSite,
   metaOf,

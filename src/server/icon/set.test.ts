@@ -1,4 +1,4 @@
-import { iconSchema } from "@/core/page/icon";
+import { iconSchema } from "@/core/page/look/icon";
 import { iconSet } from "./set";
 
 test("every icon of the set can stand on a page, and is found by its words", async () => {

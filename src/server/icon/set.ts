@@ -2,7 +2,7 @@
 import { readFile } from "node:fs/promises";
 import { createRequire } from "node:module";
 import { join } from "node:path";
-import { type Icon, pathOfShapes } from "@/core/page/icon";
+import { type Icon, pathOfShapes } from "@/core/page/look/icon";
 
 export interface FoundIcon extends Icon {
   /** What else it is found by. */

@@ -1,7 +1,7 @@
 // Blocks that come from another site of the studio: their pictures are named here too, what leads nowhere is left out.
 import { and, eq, inArray } from "drizzle-orm";
 import type { RefOf } from "@/core/kind/holder";
-import { carried, type LeftOut, refsOfBlocks } from "@/core/page/carry";
+import { carried, type LeftOut, refsOfBlocks } from "@/core/page/editing/carry";
 import type { PageNode } from "@/core/page/node";
 import { type Executor, inTransaction } from "@/data/connection";
 import { documents } from "@/data/page/tables";

@@ -1,10 +1,10 @@
 // Saving edits: the same core function as in the browser, inside a transaction, by revision.
 import { and, asc, eq, gt, isNull } from "drizzle-orm";
 import { mayAs } from "@/core/account/rights";
-import { applyEdits, type Edit, isWordsEdit } from "@/core/page/edit";
-import type { Stored } from "@/core/page/follow";
+import { applyEdits, type Edit, isWordsEdit } from "@/core/page/editing/edit";
+import type { Stored } from "@/core/page/editing/follow";
 import type { PageNode } from "@/core/page/node";
-import { withLineIds } from "@/core/page/words";
+import { withLineIds } from "@/core/page/words/words";
 import type { Reason } from "@/core/visitor/decision";
 import { type Executor, inTransaction } from "@/data/connection";
 import { announce } from "@/data/event/outbox";

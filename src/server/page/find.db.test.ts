@@ -1,7 +1,7 @@
 // Words over a whole site against the real database: found, replaced at once, taken back over what others wrote since.
-import type { Edit } from "@/core/page/edit";
+import type { Edit } from "@/core/page/editing/edit";
 import { everyNode, type PageNode } from "@/core/page/node";
-import { nodeWords } from "@/core/page/words";
+import { nodeWords } from "@/core/page/words/words";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import type { FoundOnSite } from "./find";
 import type { OpenedDocument } from "./shared";

@@ -1,7 +1,7 @@
 import { eq } from "drizzle-orm";
-import type { Edit } from "@/core/page/edit";
+import type { Edit } from "@/core/page/editing/edit";
 import { everyNode, findNode, type PageNode } from "@/core/page/node";
-import { linksIn, paragraphs, type RichDoc } from "@/core/page/richtext";
+import { linksIn, paragraphs, type RichDoc } from "@/core/page/words/richtext";
 import { documents, presences } from "@/data/page/tables";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import type { SavedBatch } from "./edits";

@@ -1,9 +1,9 @@
 // Pages kept as the pattern for new ones: a copy of the page as it was, which visitors never see.
 import { and, asc, eq, isNull, max } from "drizzle-orm";
 import { idSchema } from "@/core/input/text";
-import { drawing } from "@/core/page/drawing";
+import { drawing } from "@/core/page/look/drawing";
 import { withFreshIds } from "@/core/page/node";
-import { withLineIds } from "@/core/page/words";
+import { withLineIds } from "@/core/page/words/words";
 import { mostPatterns, patternNameSchema } from "@/core/site/schema";
 import { type Executor, inTransaction } from "@/data/connection";
 import { bodyColumns } from "@/data/page/shared";

@@ -1,7 +1,7 @@
 // Shared sections against the real database: standing on many pages, published with just those, never in a circle.
 import { eq } from "drizzle-orm";
 import { builder } from "@/core/page/build";
-import type { Edit } from "@/core/page/edit";
+import type { Edit } from "@/core/page/editing/edit";
 import { findNode, type PageNode } from "@/core/page/node";
 import { sharedContent } from "@/core/page/shared/placement";
 import { readSiteFile, writeSiteFile } from "@/core/site/read";

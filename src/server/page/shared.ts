@@ -2,7 +2,7 @@
 import { and, asc, eq, inArray, isNull, max } from "drizzle-orm";
 import Joi from "joi";
 import { idSchema } from "@/core/input/text";
-import { drawing } from "@/core/page/drawing";
+import { drawing } from "@/core/page/look/drawing";
 import { everyNode, type PageNode } from "@/core/page/node";
 import { chainTo, circleIn, tooLarge } from "@/core/page/shared/circle";
 import {
@@ -14,7 +14,7 @@ import {
   sharedIn,
 } from "@/core/page/shared/placement";
 import { maxNodes, pageFaults } from "@/core/page/validate";
-import { nodeWords, withLineIds } from "@/core/page/words";
+import { nodeWords, withLineIds } from "@/core/page/words/words";
 import { mostShared, sharedNameSchema } from "@/core/site/schema";
 import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
 import { bodyColumns, documentsHolding } from "@/data/page/shared";

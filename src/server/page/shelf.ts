@@ -2,11 +2,11 @@
 import { and, asc, count, eq, isNull, or } from "drizzle-orm";
 import Joi from "joi";
 import { idSchema } from "@/core/input/text";
-import { carriedFormat, faultOfCarried } from "@/core/page/carry";
-import { drawing } from "@/core/page/drawing";
+import { carriedFormat, faultOfCarried } from "@/core/page/editing/carry";
+import { drawing } from "@/core/page/look/drawing";
 import { everyNode, type PageNode } from "@/core/page/node";
 import { isPlacement } from "@/core/page/shared/placement";
-import { nodeWords, withLineIds } from "@/core/page/words";
+import { nodeWords, withLineIds } from "@/core/page/words/words";
 import { inTransaction } from "@/data/connection";
 import { ownShelf } from "@/data/page/tables";
 import { findSite } from "@/data/site/queries";

@@ -17,7 +17,7 @@ import {
   standingSchema,
   surroundKinds,
 } from "@/core/page/surround/standing";
-import { withLineIds } from "@/core/page/words";
+import { withLineIds } from "@/core/page/words/words";
 import { standingPage } from "@/core/site/between";
 import { mostSurrounds, surroundNameSchema } from "@/core/site/schema";
 import type { PageMeta } from "@/core/site/site";

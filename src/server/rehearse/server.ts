@@ -36,7 +36,7 @@ import { fillPage, shownAt } from "../shop/pages/storefront";
 import { documentBytes, pictureFile } from "../site/media";
 import { loadSite } from "../site/whole";
 import { serverOf } from "../widget/kinds";
-import { rehearsedForms, rehearseForm } from "./basket";
+import { rehearsedForms, rehearseForm } from "./cart";
 import { claimOf, makeToken, type RehearsalClaim } from "./token";
 
 interface Piece {

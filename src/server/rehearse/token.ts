@@ -1,6 +1,6 @@
 // Rehearsal tokens: a short-lived, signed permission to see one site's working state as one visitor.
 import Joi from "joi";
-import type { RehearsedBasket } from "@/core/shop/cart";
+import type { RehearsedCart } from "@/core/shop/cart";
 import type { Visitor } from "@/core/visitor/visitor";
 import type { SiteRow } from "@/data/site/queries";
 import { type Context, hostOrigin, isSigned, sign } from "../context";
@@ -17,7 +17,7 @@ export interface RehearsalClaim {
   /** ms since the epoch, real time. */
   readonly expires: number;
   /** What the visitor has in the basket so far: a rehearsal stores nothing, so it goes along. */
-  readonly basket?: RehearsedBasket;
+  readonly basket?: RehearsedCart;
 }
 
 const visitorSchema: Joi.ObjectSchema<Visitor> = Joi.object<Visitor>({

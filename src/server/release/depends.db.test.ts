@@ -1,7 +1,7 @@
 // What a page is made from is recorded while it is rendered: a change renders the pages that show it, and no others.
 import { and, eq } from "drizzle-orm";
 import sharp from "sharp";
-import type { Edit } from "@/core/page/edit";
+import type { Edit } from "@/core/page/editing/edit";
 import type { PageNode } from "@/core/page/node";
 import type { Popup } from "@/core/popup/popup";
 import { inTransaction } from "@/data/connection";

@@ -1,9 +1,9 @@
 // States of a site that were published: reading them, leaving changes out against them, taking changes back to them.
 import { and, eq, sql } from "drizzle-orm";
-import { editsBetween } from "@/core/page/between";
+import { editsBetween } from "@/core/page/editing/between";
 import type { PageNode } from "@/core/page/node";
 import { type SurroundOf, surroundKinds } from "@/core/page/surround/standing";
-import { withLineIds } from "@/core/page/words";
+import { withLineIds } from "@/core/page/words/words";
 import { beyondRole } from "@/core/site/allowed";
 import type { Change, ChangeName, ChangeOf } from "@/core/site/change";
 import { siteChanges } from "@/core/site/changes";

@@ -16,13 +16,13 @@ import { type Endpoint, type FormBody, page, type VisitorCall } from "../edge/en
 import { takeNetworkPoint } from "../limit";
 import { notFound } from "../problem";
 import { noticePage, sitePage } from "../release/notice";
-import { basketNamed, basketUnset, keepCart, ownBasket, readCart } from "../shop/cart/carts";
+import { cartCookieUnset, cartNamed, keepCart, ownCart, readCart } from "../shop/cart/carts";
 import { liveShop } from "../shop/pages/live";
 import { ownPart } from "./part";
 import { deviceCookie, devicesIn, idOf, lasts, makeSession, signedIn, whose } from "./sessions";
 
 /** What was put in before signing in goes along, where the basket of theirs is empty. */
-async function takeBasketAlong(context: Context, tx: Executor, siteId: string, from: string, to: string) {
+async function takeCartAlong(context: Context, tx: Executor, siteId: string, from: string, to: string) {
   const [old, own] = [await readCart(context, tx, siteId, from, true), await readCart(context, tx, siteId, to, true)];
   if (old.id === own.id || !old.cart.lines.length || own.cart.lines.length) return;
   await keepCart(context, tx, siteId, own, { ...own.cart, lines: old.cart.lines });
@@ -132,7 +132,7 @@ export const ownEndpoints: readonly Endpoint[] = [
     const { context, language } = call;
     const site = await siteFor(call);
     const token = String(fieldsOf(call).t ?? "");
-    const before = await basketNamed(context, context.db, site, call.header("cookie"));
+    const before = await cartNamed(context, context.db, site, call.header("cookie"));
     const entered = await inTransaction(context.db, async (tx) => {
       const email = await whose(context, tx, site.id, "link", token);
       const [used] = await tx
@@ -142,15 +142,15 @@ export const ownEndpoints: readonly Endpoint[] = [
         );
       // Of two who press at once, one has used it.
       if (!email || !used.affectedRows) return null;
-      const own = await ownBasket(context, tx, site.id, email);
-      if (before) await takeBasketAlong(context, tx, site.id, before.id, own);
+      const own = await ownCart(context, tx, site.id, email);
+      if (before) await takeCartAlong(context, tx, site.id, before.id, own);
       return { device: await makeSession(context, tx, site.id, "device", email) };
     });
     if (!entered) return shown(call, askHtml(language, { said: accountWords(language).over }), 410);
     return onTo(ownRoot, [
       setCookie(context, site.key, deviceCookie, entered.device, lasts.device / 1000),
       // What the browser named until now may be known to others.
-      basketUnset(context, site),
+      cartCookieUnset(context, site),
     ]);
   }),
   post("/account/leave", "Signs the device out", async (call) => {
@@ -161,7 +161,7 @@ export const ownEndpoints: readonly Endpoint[] = [
       await context.db
         .delete(visitorSessions)
         .where(and(eq(visitorSessions.siteId, site.id), inArray(visitorSessions.id, ids)));
-    return onTo(ownRoot, [setCookie(context, site.key, deviceCookie, "", 0), basketUnset(context, site)]);
+    return onTo(ownRoot, [setCookie(context, site.key, deviceCookie, "", 0), cartCookieUnset(context, site)]);
   }),
   post("/account/forget", "Forgets whoever is signed in", async (call) => {
     const { context, language } = call;
@@ -173,7 +173,7 @@ export const ownEndpoints: readonly Endpoint[] = [
     const notice = { title: words.title, text: words.forgotten, then: { href: "/", words: words.toShop } };
     const answer = page(call, { status: 200, html: await noticePage(context, call.siteKey, notice) });
     answer.headers.append("set-cookie", setCookie(context, site.key, deviceCookie, "", 0));
-    answer.headers.append("set-cookie", basketUnset(context, site));
+    answer.headers.append("set-cookie", cartCookieUnset(context, site));
     return answer;
   }),
 ];

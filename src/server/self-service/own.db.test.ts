@@ -9,7 +9,7 @@ import { visitorSessions } from "@/data/self-service/tables";
 import { shopCarts } from "@/data/shop/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
 import { answerVisitor } from "../edge/visitors";
-import { basketAt, keepCart, newBasket, ownBasket, readCart } from "../shop/cart/carts";
+import { cartAt, keepCart, newCart, ownCart, readCart } from "../shop/cart/carts";
 import { openTestShop } from "../testing/shop.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { getPage, sendForm } from "../testing/visitor.test-kit";
@@ -103,7 +103,7 @@ test("a link that is over signs nobody in", async () => {
 
 test("what was put in before goes along, and every device has the same basket; left, it is this device’s no more", async () => {
   const { context } = studio;
-  const before = newBasket(context, site);
+  const before = newCart(context, site);
   const line = { id: "l", product: "mug", variant: "mug-1", quantity: 2, asked: {}, seen: 1800 };
   await inTransaction(context.db, async (tx) => {
     const kept = await readCart(context, tx, site.id, before.id, true);
@@ -119,7 +119,7 @@ test("what was put in before goes along, and every device has the same basket; l
     // What the browser named until now is taken away: others may know it.
     expect(set).toContain("basket-wrenfield=; Path=/; Max-Age=0");
     device = `mine-wrenfield=${mineIn(set)}`;
-    const at = await basketAt(context, context.db, site, device);
+    const at = await cartAt(context, context.db, site, device);
     expect(at?.token).toBeNull();
     baskets.push(at?.id);
   }
@@ -133,13 +133,13 @@ test("what was put in before goes along, and every device has the same basket; l
   expect(kept?.email).toBe(email);
   const left = await sendForm(context, "/account/leave", {}, { cookie: device });
   expect(left.set).toContain("basket-wrenfield=; Path=/; Max-Age=0");
-  expect(await basketAt(context, context.db, site, device)).toBeNull();
+  expect(await cartAt(context, context.db, site, device)).toBeNull();
 });
 
 test("two devices that sign in at once have one basket", async () => {
   const { context } = studio;
   const made = await Promise.all(
-    Array.from({ length: 6 }, () => ownBasket(context, context.db, site.id, "twice@post.example")),
+    Array.from({ length: 6 }, () => ownCart(context, context.db, site.id, "twice@post.example")),
   );
   expect(new Set(made).size).toBe(1);
 });

@@ -18,9 +18,9 @@ import { takeNetworkPoint } from "../limit";
 import { payPath } from "../payment/link";
 import { notFound, Problem } from "../problem";
 import { noticePage, sitePage } from "../release/notice";
-import { type BasketAt, basketAt, basketSet, newBasket } from "./cart/carts";
+import { bringBack } from "./cart/abandoned-carts";
+import { type CartAt, cartAt, cartCookieSet, newCart } from "./cart/carts";
 import { addToCart, type Buying, checkOut, setCart, shopAt } from "./cart/checkout";
-import { bringBack } from "./cart/left-baskets";
 import { findVoucher, readVoucherToken } from "./cart/vouchers";
 import { fetchDownload, readDownloadToken } from "./orders/issuing";
 import { orderPath, thanksPath } from "./orders/letters";
@@ -55,18 +55,18 @@ async function buyerOf(call: VisitorCall, site: SiteRow): Promise<Buying> {
   const { context } = call;
   const { where } = locate(context.settings, call.address, call.header);
   return {
-    basket: (await basketAt(context, context.db, site, call.header("cookie"))) ?? newBasket(context, site),
+    basket: (await cartAt(context, context.db, site, call.header("cookie"))) ?? newCart(context, site),
     address: call.address,
     guessed: where?.country ?? "",
   };
 }
 
 /** On to another page of the site, with the basket at hand. */
-function onTo(call: VisitorCall, site: SiteRow, path: string, basket: BasketAt | null): Response {
+function onTo(call: VisitorCall, site: SiteRow, path: string, basket: CartAt | null): Response {
   const answer = navigates(call)
     ? new Response(null, { status: 303, headers: { "cache-control": "no-store", location: encodeURI(path) } })
     : fresh({ next: path });
-  const cookie = basket && basketSet(call.context, site, basket);
+  const cookie = basket && cartCookieSet(call.context, site, basket);
   if (cookie !== null) answer.headers.set("set-cookie", cookie);
   return answer;
 }
@@ -110,7 +110,7 @@ const formOf = (
     fields: FormBody["fields"],
     live: LiveShop,
     files: FormBody["files"],
-  ) => Promise<{ readonly next: string; readonly basket?: BasketAt | null }>,
+  ) => Promise<{ readonly next: string; readonly basket?: CartAt | null }>,
 ): Endpoint => ({
   method: "POST",
   path,

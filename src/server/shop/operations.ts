@@ -19,7 +19,7 @@ import { type SiteCall, siteOperation } from "../operation";
 import { addPage } from "../page/adding";
 import { conflict, fieldProblem, notFound, Problem } from "../problem";
 import { type Deed, freeSlug, keepFrame, keepProduct, makeProduct, setStock, stockOf } from "./catalog/products";
-import { basketInHeader } from "./pages/header-basket";
+import { cartInHeader } from "./pages/header-cart";
 
 const pageSize = 100;
 const id = idSchema.required();
@@ -308,7 +308,7 @@ export const catalogOperations = {
         ),
       );
     }
-    if (shopPages.some((page) => !settings.pages[page])) await basketInHeader(call);
+    if (shopPages.some((page) => !settings.pages[page])) await cartInHeader(call);
     return { pages: pages as Shop["pages"] };
   }),
 };

@@ -6,14 +6,14 @@ import { shopOrders } from "@/data/shop/tables";
 import { dayIn } from "../day";
 import { offeredPayments } from "../payment/set-up";
 import type { WidgetServer } from "../widget/half";
+import { abandonedCartOperations, cartReminderJob } from "./cart/abandoned-carts";
 import { fetchEndsJob } from "./cart/fetching";
-import { cartReminderJob, leftBasketOperations } from "./cart/left-baskets";
 import { bulkOperations } from "./catalog/bulk";
 import { goodsJob, importOperations } from "./catalog/imports";
 import { stockOperations } from "./catalog/stock-list";
 import { shopEndpoints, shopSchemas } from "./endpoints";
 import { catalogOperations } from "./operations";
-import { forgetBasketFiles } from "./orders/buyer-files";
+import { forgetCartFiles } from "./orders/buyer-files";
 import { buyerOperations } from "./orders/buyers";
 import { orderOperations } from "./orders/desk";
 import { orderEndsJob } from "./orders/ending";
@@ -29,7 +29,7 @@ export const shopServer = {
     ...stockOperations,
     ...buyerOperations,
     ...bulkOperations,
-    ...leftBasketOperations,
+    ...abandonedCartOperations,
   },
   endpoints: shopEndpoints,
   schemas: shopSchemas,
@@ -55,7 +55,7 @@ export const shopServer = {
     },
     orderEnds: { lane: "quick", payload: Joi.object({}), run: orderEndsJob },
   },
-  beforeForgotten: forgetBasketFiles,
+  beforeForgotten: forgetCartFiles,
   knows: ordersOf,
   results: async ({ context: { db }, site }, _widget, days) => {
     const rows = await db

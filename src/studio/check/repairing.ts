@@ -1,7 +1,7 @@
 // Repairs as edits like any other: each document gets its own, and the way back is kept.
 import { nanoid } from "nanoid";
 import { type LayoutFinding, repairEdits } from "@/core/check/layout";
-import { applyEdits, type Edit } from "@/core/page/edit";
+import { applyEdits, type Edit } from "@/core/page/editing/edit";
 import type { OpenSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { openForCheck } from "./opened-page";

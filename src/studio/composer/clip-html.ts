@@ -1,8 +1,8 @@
 // Words with a form that were copied in another program, read from their HTML: headings, paragraphs, lists, tables.
 
-import type { Piece } from "@/core/page/clip";
-import { isLink, linkFromWords } from "@/core/page/link";
-import type { Inline, Mark, Paragraph, RichList } from "@/core/page/richtext";
+import type { Piece } from "@/core/page/editing/clip";
+import { isLink, linkFromWords } from "@/core/page/words/link";
+import type { Inline, Mark, Paragraph, RichList } from "@/core/page/words/richtext";
 
 /** So many elements are looked at: what a browser hands over may be a whole site. */
 const mostElements = 20_000;

@@ -2,11 +2,19 @@
 
 import { isPicture, type MediaEntry } from "@/core/media/entry";
 import { builder } from "@/core/page/build";
-import { blocksOfPieces, type Clip, clipType, type Piece, piecesOfText, readClip, writeClip } from "@/core/page/clip";
+import {
+  blocksOfPieces,
+  type Clip,
+  clipType,
+  type Piece,
+  piecesOfText,
+  readClip,
+  writeClip,
+} from "@/core/page/editing/clip";
 import { type Looks, type PageNode, withFreshIds } from "@/core/page/node";
 import { isPlacement, sharedContent } from "@/core/page/shared/placement";
 import { madeOwn } from "@/core/page/shared/swap";
-import { nodeWords } from "@/core/page/words";
+import { nodeWords } from "@/core/page/words/words";
 import { ask, upload } from "@/studio/kit/api";
 import { newId } from "@/studio/kit/new-id";
 import { pageReasonWords } from "@/studio/stage/page-reasons";

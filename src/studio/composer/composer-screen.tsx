@@ -17,7 +17,7 @@ import { useSearchParams } from "next/navigation";
 import type { RefObject } from "react";
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import { standsOnPage } from "@/core/page/kinds";
-import type { Width } from "@/core/page/look";
+import type { Width } from "@/core/page/look/look";
 import { type PageNode, withFreshIds } from "@/core/page/node";
 import {
   asSection,

@@ -2,8 +2,8 @@
 // What the selected block has room for at each width: how many characters before another line, and how large its pictures'
 // places are. Measured in a hidden frame, a moment after the last letter.
 import { createContext, useContext, useEffect, useRef, useState } from "react";
-import { furtherThatFit, furtherWords } from "@/core/page/fits";
 import { kinds } from "@/core/page/kinds";
+import { furtherThatFit, furtherWords } from "@/core/page/look/fits";
 import type { Kind, PageNode } from "@/core/page/node";
 import type { RenderedPage, Renderer } from "@/core/render/render";
 import { type HiddenFrame, hiddenFrame, idle, stillPage } from "@/studio/stage/hidden-frame";

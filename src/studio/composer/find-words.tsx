@@ -3,7 +3,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { type Found, findIn, placeName, type Query, replaceEdits } from "@/core/page/find";
+import { type Found, findIn, placeName, type Query, replaceEdits } from "@/core/page/words/find";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
 import { ask, Refusal } from "@/studio/kit/api";

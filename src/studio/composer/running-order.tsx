@@ -6,10 +6,10 @@ import { SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-
 import { CSS } from "@dnd-kit/utilities";
 import { Plus, Settings2, Stamp } from "lucide-react";
 import { Fragment, memo, useMemo, useState } from "react";
-import { drawing } from "@/core/page/drawing";
 import { kinds } from "@/core/page/kinds";
+import { drawing } from "@/core/page/look/drawing";
 import { everyNode, noSurround, type PageNode } from "@/core/page/node";
-import { hasSamples } from "@/core/page/sample";
+import { hasSamples } from "@/core/page/words/sample";
 import { Drawn } from "@/studio/kit/drawn";
 import { words as sharedWords } from "./shared/words";
 import { words } from "./words";

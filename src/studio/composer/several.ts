@@ -1,7 +1,7 @@
 // What is done with all selected blocks at once, and where blocks that come from elsewhere are put.
-import type { Edit } from "@/core/page/edit";
+import type { Edit } from "@/core/page/editing/edit";
 import { heldBy, kinds, standsOnPage } from "@/core/page/kinds";
-import { lookLike } from "@/core/page/looks";
+import { lookLike } from "@/core/page/look/looks";
 import { type Looks, type PageNode, withFreshIds } from "@/core/page/node";
 import { newId } from "@/studio/kit/new-id";
 import type { Composer } from "./store";

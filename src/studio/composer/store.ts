@@ -1,10 +1,8 @@
 // The composer's state outside React: the documents in view, what is selected, undo and redo, who else is here.
-import { type Departure, takeBack } from "@/core/page/departures";
-import { applyEdits, type Edit, editKinds, typedWords } from "@/core/page/edit";
-import { spliceBetween } from "@/core/page/edits/line";
-import { stepsBetween } from "@/core/page/edits/steps";
-import { asFills } from "@/core/page/fill-edits";
-import type { Lost } from "@/core/page/follow";
+
+import { applyEdits, type Edit, editKinds, typedWords } from "@/core/page/editing/edit";
+import { asFills } from "@/core/page/editing/fill-edits";
+import type { Lost } from "@/core/page/editing/follow";
 import {
   closeGroup,
   emptyHistory,
@@ -17,17 +15,20 @@ import {
   typing,
   undo,
   undone,
-} from "@/core/page/history";
+} from "@/core/page/editing/history";
+import { spliceBetween } from "@/core/page/edits/line";
+import { stepsBetween } from "@/core/page/edits/steps";
 import { kinds } from "@/core/page/kinds";
-import { linkingEdits, looseOn } from "@/core/page/linking";
-import type { Width } from "@/core/page/look";
+import { type Departure, takeBack } from "@/core/page/look/departures";
+import type { Width } from "@/core/page/look/look";
 import { findNode, type Kind, noSurround, type PageNode, pathTo, withFreshIds } from "@/core/page/node";
 import { chainTo } from "@/core/page/shared/circle";
 import { type Definitions, isPlacement, sharedContent, sharedIn, within } from "@/core/page/shared/placement";
 import { placesShown, sectionsOf } from "@/core/page/shared/sections";
 import { fillWords } from "@/core/page/shared/value";
 import { type Choice, type SurroundOf, surroundKinds } from "@/core/page/surround/standing";
-import { nodeWords, wordsForm } from "@/core/page/words";
+import { linkingEdits, looseOn } from "@/core/page/words/linking";
+import { nodeWords, wordsForm } from "@/core/page/words/words";
 import type { OtherPerson } from "@/server/page/presence";
 import { ask, askQuietly } from "@/studio/kit/api";
 import { newId } from "@/studio/kit/new-id";

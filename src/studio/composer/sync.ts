@@ -1,6 +1,6 @@
 // Keeping one document in step with the server: edits hold at once here, travel in batches, survive a lost connection.
 // What they mean after others' edits is the core's (core/page/follow); this sends, waits, and keeps.
-import { type Edit, joined } from "@/core/page/edit";
+import { type Edit, joined } from "@/core/page/editing/edit";
 import {
   type Copy,
   catchUp,
@@ -11,7 +11,7 @@ import {
   refusedByServer,
   type Stored,
   takeIn,
-} from "@/core/page/follow";
+} from "@/core/page/editing/follow";
 import type { PageNode } from "@/core/page/node";
 import { ask, Refusal } from "@/studio/kit/api";
 import { keep, type Left, tabName, takeLeft } from "./unsent";

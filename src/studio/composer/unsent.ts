@@ -1,5 +1,5 @@
 // Edits that have not reached the server, kept in the browser's storage: they outlive a reload, a crash, a sign-out.
-import type { Batch } from "@/core/page/follow";
+import type { Batch } from "@/core/page/editing/follow";
 
 /** What one tab left of one document: batches as they are meant after `revision`. */
 export interface Left {

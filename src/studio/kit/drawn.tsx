@@ -1,8 +1,8 @@
 "use client";
 // Small drawings made of shapes: of sections in the running order, of the kinds of widgets.
 import { memo } from "react";
-import type { Shape } from "@/core/page/shapes";
-import { drawingHeight, drawingWidth } from "@/core/page/shapes";
+import type { Shape } from "@/core/page/look/shapes";
+import { drawingHeight, drawingWidth } from "@/core/page/look/shapes";
 
 const fills: Readonly<Record<Shape["kind"], string>> = {
   line: "var(--chakra-colors-drawn-line)",

@@ -8,7 +8,7 @@ import { kinds } from "@/core/page/kinds";
 import { everyNode, noSurround, type PageNode } from "@/core/page/node";
 import { within } from "@/core/page/shared/placement";
 import type { SurroundOf } from "@/core/page/surround/standing";
-import { nodeWords } from "@/core/page/words";
+import { nodeWords } from "@/core/page/words/words";
 import type { RenderedPage } from "@/core/render/render";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";

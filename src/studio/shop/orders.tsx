@@ -21,9 +21,9 @@ import { TextInput } from "@/studio/kit/fields";
 import { Group, Loading, State, Title } from "@/studio/kit/layout";
 import { Segments } from "@/studio/kit/segments";
 import { words as payWords } from "@/studio/payment/words";
+import { AbandonedCarts } from "./abandoned-carts";
 import { Buyers } from "./buyers";
 import { HandOrder } from "./hand-order";
-import { LeftBaskets } from "./left-baskets";
 import { OrderDeeds } from "./order-deeds";
 import { words as own } from "./words";
 
@@ -67,7 +67,7 @@ export function ShopDesk() {
         }}
       />
     ),
-    left: <LeftBaskets />,
+    left: <AbandonedCarts />,
   };
   return (
     <>

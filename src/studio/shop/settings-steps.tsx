@@ -53,8 +53,8 @@ const lookFields: readonly TableField<Settings>[] = [
   ),
   of.choice(
     "look.basket",
-    own.showsBasket,
-    (["sheet", "page"] as const).map((one) => [one, own.basketPlaces[one]]),
+    own.showsCart,
+    (["sheet", "page"] as const).map((one) => [one, own.cartPlaces[one]]),
     { shows: ({ look }) => look.basket ?? "sheet" },
   ),
   of.group(own.columns, [column("wide", 6), column("tablet", 4), column("phone", 2)]),

@@ -19,7 +19,7 @@ import StarterKit from "@tiptap/starter-kit";
 import type { Ref } from "react";
 import { useEffect, useReducer, useRef, useState } from "react";
 import { type ProductText, textFromEditor } from "@/core/catalog/text";
-import { linkFromWords } from "@/core/page/link";
+import { linkFromWords } from "@/core/page/words/link";
 import { FilmChoice } from "@/studio/composer/sheet/film-choice";
 import { documentAddress, useSite } from "@/studio/frame/site-context";
 import { PlainButton } from "@/studio/kit/buttons";

@@ -3,7 +3,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { useState } from "react";
-import type { Total } from "@/core/basket/total";
+import type { Total } from "@/core/cart/total";
 import { priceOf } from "@/core/catalog/price";
 import { moneyWords } from "@/core/money/money";
 import { reckon } from "@/core/shop/reckon";
@@ -23,7 +23,7 @@ export function WhyView({ widget }: { readonly widget: WidgetOf<"shop">; readonl
   const { currency } = settings;
   const price = (amount: number) => moneyWords({ amount, currency }, "en-GB");
   const products = (sample?.products ?? []).slice(0, 2);
-  if (!sample || !products.length) return <Text color="ink2">{own.noBasket}</Text>;
+  if (!sample || !products.length) return <Text color="ink2">{own.noCart}</Text>;
   const to = { country: (country ?? widget.settings.tax.home).toUpperCase(), region: "", postcode };
   const { shown } = reckon(
     {

@@ -2,9 +2,16 @@
 // Handles at the selected block: space above and below, height, and the shares of columns, dragged or moved by the arrows.
 import { Box } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
-import { heightBeside, snappedHeight, snappedSpace, spaceBeside, splitBeside, splitDragged } from "@/core/page/drags";
+import {
+  heightBeside,
+  snappedHeight,
+  snappedSpace,
+  spaceBeside,
+  splitBeside,
+  splitDragged,
+} from "@/core/page/editing/drags";
 import { kinds } from "@/core/page/kinds";
-import { type LookField, lookAt, type Width } from "@/core/page/look";
+import { type LookField, lookAt, type Width } from "@/core/page/look/look";
 import type { PageNode } from "@/core/page/node";
 import type { Composer } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";

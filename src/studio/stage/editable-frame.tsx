@@ -2,7 +2,7 @@
 // A frame one works on: click to select, click into words to edit them, crop marks drawn above.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
-import type { Width } from "@/core/page/look";
+import type { Width } from "@/core/page/look/look";
 import type { RenderedPage, Renderer } from "@/core/render/render";
 import type { Pane } from "@/studio/composer/scroll-together";
 import type { Composer, ComposerView } from "@/studio/composer/store";

@@ -1,5 +1,5 @@
 // What happens in a frame of the stage: presses choose blocks and begin words, keys write or command, drags with Shift choose several.
-import type { Width } from "@/core/page/look";
+import type { Width } from "@/core/page/look/look";
 import type { Composer } from "@/studio/composer/store";
 import { takeCaret, wordsBeside } from "@/studio/stage/words-session";
 import type { Click, WordsSession } from "@/studio/stage/words-target";

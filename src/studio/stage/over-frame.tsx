@@ -2,7 +2,7 @@
 // What is dragged over the frames of the stage: where it would stand there, the line that shows it, or why it cannot.
 import { Box, Portal } from "@chakra-ui/react";
 import { type MutableRefObject, useEffect, useRef, useState } from "react";
-import { dropAt, type Box as Rect } from "@/core/page/drop";
+import { dropAt, type Box as Rect } from "@/core/page/editing/drop";
 import type { PageNode } from "@/core/page/node";
 import { within } from "@/core/page/shared/placement";
 import { inSection, type Place } from "@/studio/composer/several";

@@ -1,6 +1,6 @@
 // The stage's document: written once, then patched section by section after each edit.
 import { Idiomorph } from "idiomorph";
-import { hiddenCss } from "@/core/page/look";
+import { hiddenCss } from "@/core/page/look/look";
 import { topClass, topCss } from "@/core/page/surround/top";
 import type { Part } from "@/core/render/drawing";
 import type { RenderedPage, Renderer } from "@/core/render/render";

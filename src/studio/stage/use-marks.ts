@@ -1,6 +1,6 @@
 // Where the marks over a frame stand: around what is chosen, around what is chosen further, and where other people are.
 import { useCallback, useState } from "react";
-import type { Width } from "@/core/page/look";
+import type { Width } from "@/core/page/look/look";
 import type { Composer, ComposerView } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";
 import { type Edges, edgesOf } from "./drag-handles";

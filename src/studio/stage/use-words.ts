@@ -1,7 +1,7 @@
 // The words that are open in a frame: begun by a press or a key, ended where something else is chosen.
 import { type RefObject, useEffect, useRef, useState } from "react";
 import { kinds } from "@/core/page/kinds";
-import type { Width } from "@/core/page/look";
+import type { Width } from "@/core/page/look/look";
 import type { Composer } from "@/studio/composer/store";
 import { beginWords, putCaret } from "@/studio/stage/words-session";
 import type { Click, WordsSession, WordsTarget } from "@/studio/stage/words-target";

@@ -5,9 +5,9 @@ import { BulletList, ListItem as ItemExtension, OrderedList } from "@tiptap/exte
 import { DOMParser, type Node } from "@tiptap/pm/model";
 import { TextSelection } from "@tiptap/pm/state";
 import StarterKit from "@tiptap/starter-kit";
-import { isLink } from "@/core/page/link";
-import { fromEditor, type RichDoc } from "@/core/page/richtext";
-import { docOf } from "@/core/page/words-schema";
+import { isLink } from "@/core/page/words/link";
+import { fromEditor, type RichDoc } from "@/core/page/words/richtext";
+import { docOf } from "@/core/page/words/words-schema";
 import type { Click, WordsSession, WordsTarget } from "@/studio/stage/words-target";
 
 /** The words editor's own extensions, cut down to what a page's running text may hold (core/page/words-schema). */

@@ -1,7 +1,7 @@
 // Editing words on the page itself: plain text in place, running text with the words editor mounted in the frame.
 // A session writes into the composer's store letter by letter, and takes in what comes from there (undo, another person).
 import { kinds } from "@/core/page/kinds";
-import { wordsForm } from "@/core/page/words";
+import { wordsForm } from "@/core/page/words/words";
 import { words } from "@/studio/composer/words";
 import type { Click, WordsSession, WordsTarget } from "@/studio/stage/words-target";
 

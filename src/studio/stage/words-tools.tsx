@@ -5,7 +5,7 @@ import type { Editor } from "@tiptap/core";
 import { Bold, Italic, Link2, List, ListOrdered, Unlink } from "lucide-react";
 import type { ReactNode } from "react";
 import { useEffect, useState } from "react";
-import { linkFromWords } from "@/core/page/link";
+import { linkFromWords } from "@/core/page/words/link";
 import { LinkChoice } from "@/studio/composer/sheet/link-choice";
 import type { Composer } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";

@@ -2,7 +2,7 @@
 // without this script, by the same forms and addresses.
 import type { BlockScript } from "../kind";
 import { Refused, sendForm } from "./send";
-import { BasketSheet, type Say, tellFault } from "./sheet";
+import { CartSheet, type Say, tellFault } from "./sheet";
 import { showList, showParts, showVariant } from "./swap";
 
 /** A key, or a button other than the first, asks for a window of its own. */
@@ -20,7 +20,7 @@ function sayer(): Say {
 }
 
 /** Adds to the basket, and shows it as the shop wishes. */
-async function add(form: HTMLFormElement, submitter: HTMLElement | null, sheet: () => BasketSheet): Promise<void> {
+async function add(form: HTMLFormElement, submitter: HTMLElement | null, sheet: () => CartSheet): Promise<void> {
   if (form.ariaBusy) return;
   form.ariaBusy = "true";
   try {
@@ -38,9 +38,9 @@ async function add(form: HTMLFormElement, submitter: HTMLElement | null, sheet: 
 
 function begin(): void {
   const say = sayer();
-  let made: BasketSheet | undefined;
+  let made: CartSheet | undefined;
   const sheet = () => {
-    made ??= new BasketSheet(say);
+    made ??= new CartSheet(say);
     return made;
   };
   const changed = (form: HTMLFormElement, submitter: HTMLElement | null) =>

@@ -2,7 +2,7 @@
 import { tellBusy } from "../busy";
 import { fetchPage, Refused, sendForm } from "./send";
 
-const basketAddress = "/_w/v1/shop/basket";
+const cartPath = "/_w/v1/shop/basket";
 
 /** Reads something out to whoever does not see it. */
 export type Say = (words: string) => void;
@@ -30,7 +30,7 @@ export function tellFault(at: Element, message: string): void {
   at.append(fault);
 }
 
-export class BasketSheet {
+export class CartSheet {
   private readonly dialog = document.createElement("dialog");
   /** Deeds are done one after the other, so that what is seen is what was done last. */
   private last: Promise<void> = Promise.resolve();
@@ -55,7 +55,7 @@ export class BasketSheet {
 
   /** Draws the basket as it stands, here and on the page of its own. */
   private async fill(): Promise<void> {
-    const found = await fetchPage(basketAddress);
+    const found = await fetchPage(cartPath);
     this.say(countAs(found.querySelector(".s-cart")));
     const focused = document.activeElement as HTMLElement | null;
     const name = focused?.getAttribute("name");

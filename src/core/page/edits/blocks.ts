@@ -4,7 +4,7 @@ import { StepMap } from "prosemirror-transform";
 import { heldBy } from "@/core/page/kinds";
 import { everyNode, findNode, type PageNode, pathTo } from "@/core/page/node";
 import { crowdedFault, maxDepth, maxNodes, subtreeFaults } from "@/core/page/validate";
-import { nodeWords, withLineIds } from "@/core/page/words";
+import { nodeWords, withLineIds } from "@/core/page/words/words";
 import { done, refused } from "@/core/visitor/decision";
 import { type EditKind, movedMap, type PlaceMap, placeOf } from "./kind";
 import { idField, indexField } from "./schema";

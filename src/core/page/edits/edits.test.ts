@@ -2,11 +2,11 @@
 import fc from "fast-check";
 import { Mapping, StepMap } from "prosemirror-transform";
 import { builder } from "@/core/page/build";
-import { applyEdit, applyEdits, type Edit, editKinds, isWordsEdit, joined, typedWords } from "@/core/page/edit";
+import { applyEdit, applyEdits, type Edit, editKinds, isWordsEdit, joined, typedWords } from "@/core/page/editing/edit";
+import { continuesRun } from "@/core/page/editing/typing";
 import { findNode } from "@/core/page/node";
-import { paragraphs, plainWords, type RichDoc } from "@/core/page/richtext";
-import { continuesRun } from "@/core/page/typing";
-import { withLineIds } from "@/core/page/words";
+import { paragraphs, plainWords, type RichDoc } from "@/core/page/words/richtext";
+import { withLineIds } from "@/core/page/words/words";
 import { spliceBetween } from "./line";
 import { piecesOf } from "./pieces";
 import { stepsBetween } from "./steps";

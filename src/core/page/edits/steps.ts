@@ -4,7 +4,7 @@ import { Slice } from "prosemirror-model";
 import { type Mappable, ReplaceStep, Step } from "prosemirror-transform";
 import { type PageNode, pathTo } from "@/core/page/node";
 import { contentFault } from "@/core/page/validate";
-import { docJson, docOf, wordsSchema } from "@/core/page/words-schema";
+import { docJson, docOf, wordsSchema } from "@/core/page/words/words-schema";
 import { done, refused } from "@/core/visitor/decision";
 import { valueAt, withValueAt } from "./content";
 import { type EditKind, placeOf } from "./kind";

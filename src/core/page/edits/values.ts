@@ -1,6 +1,6 @@
 // Edits of a block's values: a content field, and a look value at one width. The last one wins.
 import Joi from "joi";
-import { type Look, type LookField, lookFields, type Width, widths } from "@/core/page/look";
+import { type Look, type LookField, lookFields, type Width, widths } from "@/core/page/look/look";
 import { type PageNode, pathTo } from "@/core/page/node";
 import { contentFault, lookFault } from "@/core/page/validate";
 import { done, refused } from "@/core/visitor/decision";

@@ -5,7 +5,7 @@ import { fieldHeight, fieldWidth, type MapDrawing, mapFields } from "@/core/map/
 import { mapCss, mapSvg } from "@/core/map/svg";
 import { escapeHtml } from "@/core/render/markup";
 import { defineKind, type KindDefinition } from "../kind";
-import { drawn } from "../shapes";
+import { drawn } from "../look/shapes";
 
 export interface AddressContent extends MapDrawing {
   readonly map: boolean;

@@ -1,9 +1,9 @@
 // A place within a section that links can lead to. Visitors do not see it.
 import Joi from "joi";
 import { escapeHtml } from "@/core/render/markup";
-import { anchorSchema } from "../anchor";
 import { defineKind, type KindDefinition } from "../kind";
-import { drawn } from "../shapes";
+import { drawn } from "../look/shapes";
+import { anchorSchema } from "../words/anchor";
 
 export interface AnchorContent {
   readonly anchor: string;

@@ -2,8 +2,8 @@
 import Joi from "joi";
 import { escapeHtml } from "@/core/render/markup";
 import { defineKind, type KindDefinition } from "../kind";
-import { linkProblems, linkRefs, linkSchema } from "../link";
-import { drawn, keyShape } from "../shapes";
+import { drawn, keyShape } from "../look/shapes";
+import { linkProblems, linkRefs, linkSchema } from "../words/link";
 
 export interface ButtonContent {
   readonly text: string;

@@ -2,7 +2,7 @@
 import Joi from "joi";
 import { escapeHtml } from "@/core/render/markup";
 import { defineKind, type KindDefinition } from "../kind";
-import { linkProblems, linkRefs, linkSchema } from "../link";
+import { linkProblems, linkRefs, linkSchema } from "../words/link";
 
 export interface CardContent {
   readonly link?: string;

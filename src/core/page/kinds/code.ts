@@ -9,7 +9,7 @@ import { waitingHtml } from "@/core/embed/waiting";
 import { escapeHtml } from "@/core/render/markup";
 import { hostOf } from "@/core/video/source";
 import { defineKind, type KindDefinition } from "../kind";
-import { drawn } from "../shapes";
+import { drawn } from "../look/shapes";
 
 const part = Joi.string()
   .allow("")

@@ -2,8 +2,8 @@
 import Joi from "joi";
 import type { Room } from "@/core/render/markup";
 import { defineKind, type KindDefinition } from "../kind";
+import { beside, type Cell, under } from "../look/shapes";
 import type { PageNode } from "../node";
-import { beside, type Cell, under } from "../shapes";
 
 /** Columns in rows of as many as the split has parts. */
 function rowsOf(node: PageNode): readonly (readonly Cell[])[] {

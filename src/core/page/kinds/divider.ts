@@ -1,7 +1,7 @@
 // A line between things.
 import Joi from "joi";
 import { defineKind, type KindDefinition } from "../kind";
-import { drawn } from "../shapes";
+import { drawn } from "../look/shapes";
 
 export const divider: KindDefinition = defineKind({
   label: "Divider",

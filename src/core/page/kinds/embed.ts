@@ -17,7 +17,7 @@ import { type Cut, cutSchema } from "@/core/media/cut";
 import { escapeHtml } from "@/core/render/markup";
 import { hostOf } from "@/core/video/source";
 import { defineKind, type KindDefinition } from "../kind";
-import { drawn } from "../shapes";
+import { drawn } from "../look/shapes";
 import { mediaHash } from "./picture";
 
 export interface EmbedContent {

@@ -1,9 +1,9 @@
 // A file to take home, with its kind and size.
 import Joi from "joi";
 import { escapeHtml } from "@/core/render/markup";
-import { firstIcons, iconSvg } from "../icon";
 import { defineKind, type KindDefinition } from "../kind";
-import { drawn } from "../shapes";
+import { firstIcons, iconSvg } from "../look/icon";
+import { drawn } from "../look/shapes";
 import { mediaHash } from "./picture";
 
 export interface FileContent {

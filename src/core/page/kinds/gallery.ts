@@ -3,10 +3,10 @@ import Joi from "joi";
 import { type Cut, cutSchema } from "@/core/media/cut";
 import { escapeHtml, imageHtml, type RenderContext } from "@/core/render/markup";
 import { defineKind, type KindDefinition } from "../kind";
-import { largeAttributes, largeLink } from "../large";
-import { lineId, linesSchema } from "../lines";
+import { largeAttributes, largeLink } from "../look/large";
+import { drawn } from "../look/shapes";
 import type { PageNode } from "../node";
-import { drawn } from "../shapes";
+import { lineId, linesSchema } from "../words/lines";
 import { mediaHash } from "./picture";
 
 interface GalleryPicture {

@@ -2,7 +2,7 @@
 import Joi from "joi";
 import { escapeHtml } from "@/core/render/markup";
 import { defineKind, type KindDefinition } from "../kind";
-import { drawn } from "../shapes";
+import { drawn } from "../look/shapes";
 
 export interface HeadingContent {
   readonly text: string;

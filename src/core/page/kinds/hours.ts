@@ -4,7 +4,7 @@ import { escapeHtml } from "@/core/render/markup";
 import { spanWords, weekRows } from "@/core/site/facts";
 import { dayWords, hoursWords } from "@/core/site/hours-words";
 import { defineKind, type KindDefinition } from "../kind";
-import { drawn } from "../shapes";
+import { drawn } from "../look/shapes";
 
 export interface HoursContent {
   readonly as: "grouped" | "days";

@@ -1,9 +1,9 @@
 // One icon of the set, in a colour of Brand.
 import Joi from "joi";
 import { escapeHtml } from "@/core/render/markup";
-import { firstIcons, type Icon, iconSchema, iconSvg } from "../icon";
 import { defineKind, type KindDefinition } from "../kind";
-import { drawn } from "../shapes";
+import { firstIcons, type Icon, iconSchema, iconSvg } from "../look/icon";
+import { drawn } from "../look/shapes";
 
 export interface IconContent {
   readonly icon: Icon;

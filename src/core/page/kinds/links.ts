@@ -1,11 +1,11 @@
 // A row of links, each with an icon and an address of one's own: mail, phone, a message, a map, any other.
 import Joi from "joi";
 import { escapeHtml } from "@/core/render/markup";
-import { firstIcons, type Icon, iconSchema, iconSvg } from "../icon";
 import { defineKind, type KindDefinition } from "../kind";
-import { lineId, linesSchema } from "../lines";
-import { linkProblems, linkRefs, linkSchema } from "../link";
-import { drawn } from "../shapes";
+import { firstIcons, type Icon, iconSchema, iconSvg } from "../look/icon";
+import { drawn } from "../look/shapes";
+import { lineId, linesSchema } from "../words/lines";
+import { linkProblems, linkRefs, linkSchema } from "../words/link";
 
 interface RowLink {
   readonly id?: string;

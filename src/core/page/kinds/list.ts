@@ -2,8 +2,8 @@
 import Joi from "joi";
 import { escapeHtml } from "@/core/render/markup";
 import { defineKind, type KindDefinition } from "../kind";
-import { lineId, linesSchema } from "../lines";
-import { drawn } from "../shapes";
+import { drawn } from "../look/shapes";
+import { lineId, linesSchema } from "../words/lines";
 
 export interface ListItem {
   /** Names the line, so that two people may change one list. A file may leave it out: a page always has it. */

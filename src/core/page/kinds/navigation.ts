@@ -5,10 +5,10 @@ import Joi from "joi";
 import { escapeHtml, type NavigationItem, type RenderContext } from "@/core/render/markup";
 import { partHtml } from "@/core/storefront/shown";
 import { defineKind, type KindDefinition } from "../kind";
-import { lineId, linesSchema } from "../lines";
-import { linkProblems, linkRefs, linkSchema } from "../link";
+import { drawn } from "../look/shapes";
 import type { PageNode } from "../node";
-import { drawn } from "../shapes";
+import { lineId, linesSchema } from "../words/lines";
+import { linkProblems, linkRefs, linkSchema } from "../words/link";
 import { shopContent } from "./shop";
 
 interface HandItem {
@@ -117,7 +117,7 @@ export const navigation: KindDefinition = defineKind<NavigationContent>({
     narrow: Joi.string().valid("drop", "cover"),
     basket: Joi.boolean(),
   }),
-  basketField: ({ arrangement }) => (arrangement === "bar" ? "basket" : null),
+  cartField: ({ arrangement }) => (arrangement === "bar" ? "basket" : null),
   fresh: () => ({ arrangement: "bar", showName: true, label: "Main", menuWord: "Menu", mark: "slide" }),
   group: "Ways on",
   inFlow: true,

@@ -1,10 +1,10 @@
 // A bar with something visitors should know now: closed days, a new date, a change.
 import Joi from "joi";
 import { escapeHtml } from "@/core/render/markup";
-import { firstIcons, type Icon, iconSchema, iconSvg } from "../icon";
 import { defineKind, type KindDefinition } from "../kind";
-import { linkProblems, linkRefs, linkSchema } from "../link";
-import { drawn } from "../shapes";
+import { firstIcons, type Icon, iconSchema, iconSvg } from "../look/icon";
+import { drawn } from "../look/shapes";
+import { linkProblems, linkRefs, linkSchema } from "../words/link";
 
 export interface NoticeContent {
   readonly text: string;

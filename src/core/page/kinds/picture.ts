@@ -4,9 +4,9 @@ import { type Cut, cutSchema } from "@/core/media/cut";
 import { escapeHtml, imageHtml } from "@/core/render/markup";
 import { usualRatio } from "@/core/video/length";
 import { defineKind, type KindDefinition } from "../kind";
-import { largeAttributes, largeLink } from "../large";
-import { linkProblems, linkRefs, linkSchema } from "../link";
-import { drawn } from "../shapes";
+import { largeAttributes, largeLink } from "../look/large";
+import { drawn } from "../look/shapes";
+import { linkProblems, linkRefs, linkSchema } from "../words/link";
 
 export interface PictureContent {
   /** SHA-256 of the media, in hex; null until one is chosen. */

@@ -3,7 +3,7 @@ import Joi from "joi";
 import { type Cut, cutSchema } from "@/core/media/cut";
 import { escapeHtml, imageHtml } from "@/core/render/markup";
 import { defineKind, type KindDefinition } from "../kind";
-import { drawn } from "../shapes";
+import { drawn } from "../look/shapes";
 import { mediaHash } from "./picture";
 
 export interface QuoteContent {

@@ -2,8 +2,9 @@
 import Joi from "joi";
 import { escapeHtml, type RenderContext } from "@/core/render/markup";
 import { defineKind, type KindDefinition } from "../kind";
-import { linkProblems, linkRefs } from "../link";
-import { mailAround } from "../loose";
+import { drawn } from "../look/shapes";
+import { linkProblems, linkRefs } from "../words/link";
+import { mailAround } from "../words/loose";
 import {
   type Inline,
   linksIn,
@@ -13,8 +14,7 @@ import {
   type RichDoc,
   type RichList,
   richDocSchema,
-} from "../richtext";
-import { drawn } from "../shapes";
+} from "../words/richtext";
 
 export interface RichTextContent {
   readonly doc: RichDoc;

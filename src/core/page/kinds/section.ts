@@ -1,11 +1,11 @@
 // A band across the page: one entry of the running order.
 import Joi from "joi";
 import { escapeHtml, type Room } from "@/core/render/markup";
-import { anchorSchema } from "../anchor";
-import { type Ground, groundRefs, groundSchema } from "../ground";
-import { groundCss, groundHtml } from "../ground-html";
 import { defineKind, type KindDefinition } from "../kind";
+import { type Ground, groundRefs, groundSchema } from "../look/ground";
+import { groundCss, groundHtml } from "../look/ground-html";
 import type { PageNode } from "../node";
+import { anchorSchema } from "../words/anchor";
 
 export interface SectionContent {
   /** Name in the running order; visitors do not see it. */

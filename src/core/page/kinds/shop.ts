@@ -5,7 +5,7 @@ import { type ListOf, lists } from "@/core/storefront/part";
 import { type PartName, partFacts, partNames } from "@/core/storefront/part-facts";
 import { partHtml } from "@/core/storefront/shown";
 import { defineKind, type KindDefinition } from "../kind";
-import { drawn, keyShape } from "../shapes";
+import { drawn, keyShape } from "../look/shapes";
 
 export interface ShopContent {
   readonly part: PartName;

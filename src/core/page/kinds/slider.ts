@@ -3,7 +3,7 @@ import Joi from "joi";
 import { inLanguage } from "@/core/locale/words";
 import { escapeHtml } from "@/core/render/markup";
 import { defineKind, type KindDefinition } from "../kind";
-import { drawn } from "../shapes";
+import { drawn } from "../look/shapes";
 
 export interface SliderContent {
   /** Name for screen readers. */

@@ -1,7 +1,7 @@
 // Room between things, as high as its look says at each width.
 import Joi from "joi";
 import { defineKind, type KindDefinition } from "../kind";
-import { drawn } from "../shapes";
+import { drawn } from "../look/shapes";
 
 export const spacer: KindDefinition = defineKind({
   label: "Spacer",

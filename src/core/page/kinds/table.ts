@@ -2,9 +2,9 @@
 import Joi from "joi";
 import { escapeHtml, type RenderContext } from "@/core/render/markup";
 import { defineKind, type KindDefinition } from "../kind";
-import { lineId, linesSchema } from "../lines";
+import { drawn } from "../look/shapes";
 import type { PageNode } from "../node";
-import { drawn } from "../shapes";
+import { lineId, linesSchema } from "../words/lines";
 
 interface Column {
   readonly id?: string;

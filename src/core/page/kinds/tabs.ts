@@ -3,7 +3,7 @@
 import Joi from "joi";
 import { escapeHtml } from "@/core/render/markup";
 import { defineKind, type KindDefinition } from "../kind";
-import { drawn, under } from "../shapes";
+import { drawn, under } from "../look/shapes";
 
 export interface TabContent {
   readonly title: string;

@@ -11,11 +11,11 @@ import { playName, posterHtml, releasedVideo, targetOf } from "@/core/video/scre
 import { framedOrigin, hostOf, momentOf, pageAddress, type Source, sentBy } from "@/core/video/source";
 import { sourceSchema } from "@/core/video/source-schema";
 import { videoWords } from "@/core/video/words";
-import { anchorSchema } from "../anchor";
 import { defineKind, type KindDefinition } from "../kind";
-import { type Line, lineId, linesSchema } from "../lines";
+import { drawn } from "../look/shapes";
 import type { PageNode } from "../node";
-import { drawn } from "../shapes";
+import { anchorSchema } from "../words/anchor";
+import { type Line, lineId, linesSchema } from "../words/lines";
 import { mediaHash } from "./picture";
 
 interface Captions extends Line {

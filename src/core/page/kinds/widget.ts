@@ -2,7 +2,7 @@
 import Joi from "joi";
 import { escapeHtml } from "@/core/render/markup";
 import { defineKind, type KindDefinition } from "../kind";
-import { drawn, keyShape } from "../shapes";
+import { drawn, keyShape } from "../look/shapes";
 
 export interface WidgetContent {
   readonly widget: string | null;

@@ -1,5 +1,5 @@
 // What a page fills into the open fields of a shared section.
-import type { Look, Width } from "@/core/page/look";
+import type { Look, Width } from "@/core/page/look/look";
 import { everyNode, findNode, type Looks, type PageNode } from "@/core/page/node";
 import { type Fill, visibility } from "@/core/page/shared/placement";
 import { contentFault, withField } from "@/core/page/validate";

@@ -1,5 +1,5 @@
 // What a page shows in the places of its shared sections.
-import { widths } from "@/core/page/look";
+import { widths } from "@/core/page/look/look";
 import type { PageNode } from "@/core/page/node";
 import { isOpen, withFill, withLook } from "@/core/page/shared/fill";
 import {

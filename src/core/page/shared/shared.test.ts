@@ -11,7 +11,7 @@ import { createRenderer, renderPage } from "@/core/render/render";
 import type { SiteFrame } from "@/core/site/site";
 import { anyPage } from "../arbitrary.test-kit";
 import { builder } from "../build";
-import { applyEdit } from "../edit";
+import { applyEdit } from "../editing/edit";
 import { everyNode, findNode, type PageNode } from "../node";
 import { openable, pageFaults } from "../validate";
 

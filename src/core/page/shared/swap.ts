@@ -3,7 +3,7 @@ import { type PageNode, withFreshIds } from "@/core/page/node";
 import { openFields, sortFills, withFill } from "@/core/page/shared/fill";
 import { sharedContent, visibility } from "@/core/page/shared/placement";
 import { sectionsOf } from "@/core/page/shared/sections";
-import { wordsForm } from "@/core/page/words";
+import { wordsForm } from "@/core/page/words/words";
 
 /** What two open fields need to have alike so that a fill of the one can stand in the other. */
 const sortOf = (node: PageNode, field: string) =>

@@ -1,7 +1,7 @@
 // What stands in the value of a fill, whatever field it is for.
 import type { Ref } from "@/core/kind/holder";
-import { linkRefs, readLink } from "@/core/page/link";
 import type { Fill } from "@/core/page/shared/placement";
+import { linkRefs, readLink } from "@/core/page/words/link";
 
 /** What a fill says, in short. */
 export function fillWords({ value }: Fill): string {

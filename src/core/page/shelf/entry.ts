@@ -1,7 +1,7 @@
 // What a ready-made section is, and short ways to write the parts that several of them have.
 import { builder } from "../build";
-import { firstIcons, type Icon } from "../icon";
-import type { Look } from "../look";
+import { firstIcons, type Icon } from "../look/icon";
+import type { Look } from "../look/look";
 import type { PageNode } from "../node";
 
 /** What a section takes from its site when it is placed. */

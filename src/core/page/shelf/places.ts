@@ -1,6 +1,7 @@
 // When it is open, where it is, and how one gets there.
-import { firstIcons } from "../icon";
+
 import { address } from "../kinds/address";
+import { firstIcons } from "../look/icon";
 import { addressLines, entries, icon, openHours } from "./entry";
 
 export const places = entries(

@@ -2,7 +2,7 @@
 // and may be lower and of other colours once it is scrolled. Everything moves by transforms, so that nothing of the page shifts.
 import Joi from "joi";
 import { type Surface, surfaces } from "@/core/brand/brand";
-import { lookProperties } from "../look";
+import { lookProperties } from "../look/look";
 import type { PageNode } from "../node";
 
 export interface Top {

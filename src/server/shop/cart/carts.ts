@@ -20,10 +20,10 @@ import { holidaysOf } from "./holidays";
 import { type VoucherRow, vouchersById } from "./vouchers";
 
 /** What the cookie that names a basket is called for. */
-const basketCookie = "basket";
+const cartCookie = "basket";
 
 /** Where a basket is: by what a browser keeps, or by whoever is signed in on it. */
-export interface BasketAt {
+export interface CartAt {
   readonly id: string;
   /** What the browser keeps; null where somebody is signed in. */
   readonly token: string | null;
@@ -34,21 +34,21 @@ type Of = Pick<SiteRow, "id" | "key">;
 const idOf = (token: string): string => sha256(`basket ${token}`);
 
 /** A basket that nobody knows of yet. */
-export function newBasket(context: Context, { key }: Pick<Of, "key">): BasketAt & { readonly token: string } {
-  const token = newToken(context, key, basketCookie);
+export function newCart(context: Context, { key }: Pick<Of, "key">): CartAt & { readonly token: string } {
+  const token = newToken(context, key, cartCookie);
   return { id: idOf(token), token };
 }
 
 /** The Set-Cookie of a basket; null where the browser has to keep nothing. */
-export const basketSet = (context: Context, { key }: Pick<Of, "key">, { token }: BasketAt): string | null =>
-  token === null ? null : setCookie(context, key, basketCookie, token, cartLimits.days * 86_400);
+export const cartCookieSet = (context: Context, { key }: Pick<Of, "key">, { token }: CartAt): string | null =>
+  token === null ? null : setCookie(context, key, cartCookie, token, cartLimits.days * 86_400);
 
 /** Takes the cookie of a basket away. */
-export const basketUnset = (context: Context, { key }: Pick<Of, "key">): string =>
-  setCookie(context, key, basketCookie, "", 0);
+export const cartCookieUnset = (context: Context, { key }: Pick<Of, "key">): string =>
+  setCookie(context, key, cartCookie, "", 0);
 
 /** The basket of somebody who is signed in, on whichever device; it comes to be at its first use. */
-export async function ownBasket(context: Context, tx: Executor, siteId: string, owner: string): Promise<string> {
+export async function ownCart(context: Context, tx: Executor, siteId: string, owner: string): Promise<string> {
   const mine = and(eq(shopCarts.siteId, siteId), eq(shopCarts.owner, owner));
   const find = async () => (await tx.select({ id: shopCarts.id }).from(shopCarts).where(mine))[0]?.id;
   const found = await find();
@@ -65,13 +65,13 @@ export async function ownBasket(context: Context, tx: Executor, siteId: string, 
 }
 
 /** The basket that a browser names in a Cookie header; null for none. */
-export async function basketNamed(
+export async function cartNamed(
   context: Context,
   db: Executor,
   site: Of,
   header: string | null | undefined,
-): Promise<BasketAt | null> {
-  const named = tokensIn(context, site.key, basketCookie, header).map((token) => ({ id: idOf(token), token }));
+): Promise<CartAt | null> {
+  const named = tokensIn(context, site.key, cartCookie, header).map((token) => ({ id: idOf(token), token }));
   if (named.length < 2) return named[0] ?? null;
   // One of them another host has planted, or it was given up: the one that was used last counts.
   const ids = named.map(({ id }) => id);
@@ -85,15 +85,15 @@ export async function basketNamed(
 }
 
 /** The basket of whoever asks: of somebody who is signed in, or the one that the browser names; null for none. */
-export async function basketAt(
+export async function cartAt(
   context: Context,
   db: Executor,
   site: Of,
   header: string | null | undefined,
-): Promise<BasketAt | null> {
+): Promise<CartAt | null> {
   const owner = await signedIn(context, db, site, header);
-  if (owner !== null) return { id: await ownBasket(context, db, site.id, owner), token: null };
-  return basketNamed(context, db, site, header);
+  if (owner !== null) return { id: await ownCart(context, db, site.id, owner), token: null };
+  return cartNamed(context, db, site, header);
 }
 
 /** What somebody has typed of themselves. */
@@ -107,10 +107,10 @@ export async function secured(
   context: Context,
   tx: Executor,
   site: Of,
-  { basket, kept, cart }: { readonly basket: BasketAt; readonly kept: KeptCart; readonly cart: Cart },
-): Promise<{ readonly basket: BasketAt; readonly kept: KeptCart }> {
+  { basket, kept, cart }: { readonly basket: CartAt; readonly kept: KeptCart; readonly cart: Cart },
+): Promise<{ readonly basket: CartAt; readonly kept: KeptCart }> {
   if (basket.token === null || !cart.typed || personIn(cart) === personIn(kept.cart)) return { basket, kept };
-  const fresh = newBasket(context, site);
+  const fresh = newCart(context, site);
   await tx
     .update(shopCarts)
     // Its reminder is planned anew, under this name.

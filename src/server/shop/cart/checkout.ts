@@ -18,14 +18,14 @@ import { checkoutFaults, type Fields, readAdding, textOf, typedOf, wayChosen, wi
 import { keepBuyerFiles } from "../orders/buyer-files";
 import { countShop } from "../orders/counts";
 import { type LiveShop, liveShop } from "../pages/live";
-import { type BasketAt, type KeptCart, keepCart, readCart, reckoned, secured } from "./carts";
+import { planReminder } from "./abandoned-carts";
+import { type CartAt, type KeptCart, keepCart, readCart, reckoned, secured } from "./carts";
 import { fetchTimes, keepFetchTime } from "./fetching";
-import { planReminder } from "./left-baskets";
 import { vouchersAsked } from "./voucher-field";
 
 /** Who buys: where their basket is, and the country they seem to be in. */
 export interface Buying {
-  readonly basket: BasketAt;
+  readonly basket: CartAt;
   /** Network address, for limits. */
   readonly address: string;
   readonly guessed: string;
@@ -79,7 +79,7 @@ export async function setCart(context: Context, siteKey: string, buying: Buying,
 export interface CheckedOut {
   readonly order: OrderRow | null;
   /** Null where it is as another answer has told it. */
-  readonly basket: BasketAt | null;
+  readonly basket: CartAt | null;
 }
 
 export const onceOf = ({ id, revision }: KeptCart): string => sha256(`${id} ${revision}`).slice(0, 40);
@@ -88,7 +88,7 @@ export const onceOf = ({ id, revision }: KeptCart): string => sha256(`${id} ${re
 interface AtCheckout {
   readonly site: SiteRow;
   readonly live: LiveShop;
-  readonly basket: BasketAt;
+  readonly basket: CartAt;
   readonly before: KeptCart;
 }
 

@@ -16,7 +16,7 @@ import { sendForm } from "@/server/testing/visitor.test-kit";
 import { catalogOf } from "../catalog/catalog";
 import { makeProduct } from "../catalog/products";
 import { liveShop } from "../pages/live";
-import { basketNamed, readCart, reckoned } from "./carts";
+import { cartNamed, readCart, reckoned } from "./carts";
 import { fetchTimes } from "./fetching";
 
 let studio: TestStudio;
@@ -107,7 +107,7 @@ const basket = async (address = "10.0.0.1") =>
 async function offered(cookie: string) {
   const live = await liveShop(studio.context, row);
   if (!live) throw new Error("The shop is not live.");
-  const at = await basketNamed(studio.context, studio.context.db, row, cookie);
+  const at = await cartNamed(studio.context, studio.context.db, row, cookie);
   const { cart } = await readCart(studio.context, studio.context.db, row.id, at?.id ?? "");
   const known = await catalogOf(studio.context, row, { now: true });
   const { shown } = await reckoned(studio.context, row, live, known, cart, "IE");

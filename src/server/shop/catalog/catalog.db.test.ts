@@ -2,7 +2,7 @@
 import { eq } from "drizzle-orm";
 import { everything } from "@/core/catalog/find";
 import { aProduct, aVariant } from "@/core/catalog/sample.test-kit";
-import { paragraphs } from "@/core/page/richtext";
+import { paragraphs } from "@/core/page/words/richtext";
 import { inTransaction } from "@/data/connection";
 import { shopAddresses, shopProducts, shopStockMoves, shopVariants } from "@/data/shop/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";

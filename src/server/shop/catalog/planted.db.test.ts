@@ -10,7 +10,7 @@ import { installWays } from "@/server/payment/inside";
 import { openTestShop } from "@/server/testing/shop.test-kit";
 import { type TestStudio, testStudio } from "@/server/testing/studio.test-kit";
 import { sendForm } from "@/server/testing/visitor.test-kit";
-import { basketAt, newBasket, readCart } from "../cart/carts";
+import { cartAt, newCart, readCart } from "../cart/carts";
 import { makeProduct } from "./products";
 
 let studio: TestStudio;
@@ -46,7 +46,7 @@ const types = (cookie: string, more: object = {}) =>
   sendForm(studio.context, "/shop/checkout", { ...person, country: "IE", look: "1", ...more }, { cookie });
 /** What somebody with this cookie sees of a person. */
 const seesOf = async (cookie: string) => {
-  const at = await basketAt(studio.context, studio.context.db, row, cookie);
+  const at = await cartAt(studio.context, studio.context.db, row, cookie);
   return at && (await readCart(studio.context, studio.context.db, row.id, at.id)).cart.typed;
 };
 
@@ -100,10 +100,10 @@ test("a token that is not ours, or another site’s, names no basket", async () 
     newToken(elsewhere, site, "basket"),
     "",
   ])
-    expect([other, await basketAt(context, context.db, row, `basket-${site}=${other}`)]).toEqual([other, null]);
-  expect(await basketAt(context, context.db, row, `basket-oddlane=${token}`)).toBeNull();
-  expect(await basketAt(context, context.db, row, `basket=${token}`)).toBeNull();
-  expect((await basketAt(context, context.db, row, `basket-${site}=${token}`))?.token).toBe(token);
+    expect([other, await cartAt(context, context.db, row, `basket-${site}=${other}`)]).toEqual([other, null]);
+  expect(await cartAt(context, context.db, row, `basket-oddlane=${token}`)).toBeNull();
+  expect(await cartAt(context, context.db, row, `basket=${token}`)).toBeNull();
+  expect((await cartAt(context, context.db, row, `basket-${site}=${token}`))?.token).toBe(token);
 });
 
 test("with HTTPS its name is one that browsers take from the host itself alone", () => {
@@ -112,7 +112,7 @@ test("with HTTPS its name is one that browsers take from the host itself alone",
   expect(setCookie(https, site, "basket", "x", 60)).toBe(
     "__Host-basket-wrenfield=x; Path=/; Max-Age=60; HttpOnly; SameSite=Lax; Secure",
   );
-  const { token } = newBasket(https, { key: site });
+  const { token } = newCart(https, { key: site });
   expect(tokensIn(https, site, "basket", `basket-wrenfield=${token}`)).toEqual([]);
   expect(tokensIn(https, site, "basket", `${cookieName(https, site, "basket")}=${token}`)).toEqual([token]);
 });

@@ -15,7 +15,7 @@ import type { SiteCall } from "@/server/operation";
 import { fieldProblem, notFound } from "@/server/problem";
 
 /** So much lies in the baskets of one site at once, in bytes: nobody fills a disk by buying nothing. */
-const mostInBaskets = 500_000_000;
+const mostInCarts = 500_000_000;
 
 type Sent = FormBody["files"];
 
@@ -62,7 +62,7 @@ export async function keepBuyerFiles(
       .select({ bytes: sum(shopBuyerFiles.bytes).mapWith(Number) })
       .from(shopBuyerFiles)
       .where(and(eq(shopBuyerFiles.siteId, site.id), isNull(shopBuyerFiles.orderId)));
-    if ((lying?.bytes ?? 0) + file.bytes.length > mostInBaskets)
+    if ((lying?.bytes ?? 0) + file.bytes.length > mostInCarts)
       throw fieldProblem(`ask.${ask}`, "No more files can be taken just now. Please send it by mail.");
     const [id, hash, name] = [context.newId(), sha256(file.bytes), file.name.slice(-200)];
     await context.bytes.put(hash, file.bytes);
@@ -95,7 +95,7 @@ export async function claimBuyerFiles(
 }
 
 /** Takes files of somebody away that still lie in their baskets; answers the keys of their bytes. */
-export async function forgetBasketFiles(tx: Executor, siteId: string, email: string): Promise<readonly string[]> {
+export async function forgetCartFiles(tx: Executor, siteId: string, email: string): Promise<readonly string[]> {
   const carts = await tx
     .select({ document: shopCarts.document })
     .from(shopCarts)

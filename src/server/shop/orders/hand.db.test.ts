@@ -18,7 +18,7 @@ import { payFor } from "@/server/testing/pay.test-kit";
 import { openTestShop } from "@/server/testing/shop.test-kit";
 import { type TestStudio, testStudio, work } from "@/server/testing/studio.test-kit";
 import { sendForm } from "@/server/testing/visitor.test-kit";
-import { basketNamed, readCart, reckoned } from "../cart/carts";
+import { cartNamed, readCart, reckoned } from "../cart/carts";
 import { makeVoucher } from "../cart/vouchers";
 import { catalogOf } from "../catalog/catalog";
 import { makeProduct } from "../catalog/products";
@@ -351,7 +351,7 @@ describe("vouchers of one's own amount", () => {
       expect((await add(amount)).text).toContain("Worth, from €10.00 to €200.00");
     const { cookie, status } = await add("35,50");
     expect(status).toBe(303);
-    const at = await basketNamed(studio.context, studio.context.db, row, cookie);
+    const at = await cartNamed(studio.context, studio.context.db, row, cookie);
     const { cart } = await readCart(studio.context, studio.context.db, row.id, at?.id ?? "");
     expect(cart.lines[0]).toMatchObject({ own: 3550, seen: 3550 });
     const live = await liveShop(studio.context, row);

@@ -11,7 +11,7 @@ import type { Variant } from "@/core/media/forms";
 import { mayAskReturn, takesGoods } from "@/core/order/order";
 import type { ConnectorKind } from "@/core/payment/connectors";
 import { renderedPicture } from "@/core/render/rendered-picture";
-import type { Cart, RehearsedBasket } from "@/core/shop/cart";
+import type { Cart, RehearsedCart } from "@/core/shop/cart";
 import { productHead } from "@/core/storefront/head";
 import { holesIn, isPersonal } from "@/core/storefront/part-facts";
 import { fillHoles, type parts } from "@/core/storefront/parts";
@@ -27,7 +27,7 @@ import { payPath } from "@/server/payment/link";
 import { offeredPayments } from "@/server/payment/set-up";
 import { releasedDocument, releasedPicture } from "@/server/release/assets";
 import { documentOf } from "@/server/shop/orders/orders";
-import { basketAt, type KeptCart, readCart, reckoned } from "../cart/carts";
+import { cartAt, type KeptCart, readCart, reckoned } from "../cart/carts";
 import { onceOf } from "../cart/checkout";
 import { fetchTimes } from "../cart/fetching";
 import { catalogInMemory, catalogOf, type KnownCatalog, NotInMemory } from "../catalog/catalog";
@@ -82,7 +82,7 @@ export interface Asking {
   readonly address: string;
   header(name: string): string | null;
   /** The basket of a rehearsal, instead of one that is kept. */
-  readonly basket?: RehearsedBasket;
+  readonly basket?: RehearsedCart;
   /** The country that somebody is said to be in, instead of where they seem to be. */
   readonly country?: string;
   /** The database is not asked: `NotInMemory` is thrown where something is not known. */
@@ -104,8 +104,8 @@ async function fetchMedia(context: Context, siteId: string, hashes: readonly str
 }
 
 /** The basket of whoever asks; null where there is none yet. */
-async function basketOf(context: Context, site: SiteRow, { cookie }: Asking): Promise<KeptCart | null> {
-  const at = await basketAt(context, context.db, site, cookie);
+async function cartOf(context: Context, site: SiteRow, { cookie }: Asking): Promise<KeptCart | null> {
+  const at = await cartAt(context, context.db, site, cookie);
   return at && readCart(context, context.db, site.id, at.id);
 }
 
@@ -186,7 +186,7 @@ export async function fillPage(
   const kept = rehearsed
     ? { id: "", revision: 0, cart: rehearsed.cart }
     : wantsCart
-      ? await basketOf(context, site, asking)
+      ? await cartOf(context, site, asking)
       : null;
   const country =
     asking.country ??

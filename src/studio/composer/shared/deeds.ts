@@ -1,6 +1,6 @@
 // What is done with shared sections in their places: placed, filled, swapped, made the page's own, opened for pages.
-import type { Edit } from "@/core/page/edit";
-import { fillEdit } from "@/core/page/fill-edits";
+import type { Edit } from "@/core/page/editing/edit";
+import { fillEdit } from "@/core/page/editing/fill-edits";
 import type { PageNode } from "@/core/page/node";
 import { takes } from "@/core/page/shared/fill";
 import { type Fill, isPlacement, sharedContent, visibility } from "@/core/page/shared/placement";

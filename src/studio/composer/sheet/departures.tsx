@@ -2,8 +2,8 @@
 // What departs on tablets and phones: of the selected block with all in it, or of the page. Each can be taken back.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Undo2 } from "lucide-react";
-import { type Departure, departuresIn, narrowWidths, valueWords } from "@/core/page/departures";
-import { lookProperties } from "@/core/page/look";
+import { type Departure, departuresIn, narrowWidths, valueWords } from "@/core/page/look/departures";
+import { lookProperties } from "@/core/page/look/look";
 import type { PageNode } from "@/core/page/node";
 import { IconButton, QuietButton } from "@/studio/kit/buttons";
 import { Group } from "@/studio/kit/layout";

@@ -3,13 +3,13 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { ComponentType } from "react";
 import type { Cut } from "@/core/media/cut";
-import type { Icon } from "@/core/page/icon";
 import type { FieldControlKind } from "@/core/page/kind";
 import { kinds } from "@/core/page/kinds";
-import { countLoose } from "@/core/page/loose";
+import type { Icon } from "@/core/page/look/icon";
 import type { PageNode } from "@/core/page/node";
-import { plainWords, type RichDoc } from "@/core/page/richtext";
 import { sharedContent, visibility, within } from "@/core/page/shared/placement";
+import { countLoose } from "@/core/page/words/loose";
+import { plainWords, type RichDoc } from "@/core/page/words/richtext";
 import { OptionChoice, ValueField } from "@/studio/forms/value-control";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";

@@ -5,7 +5,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { surfaceRoles } from "@/core/brand/brand";
 import { contrastOnPicture, textRatio, veilFor } from "@/core/brand/contrast";
-import { freshGround, type Ground } from "@/core/page/ground";
+import { freshGround, type Ground } from "@/core/page/look/ground";
 import { useSite } from "@/studio/frame/site-context";
 import { PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { Row } from "@/studio/kit/fields";

@@ -3,7 +3,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
-import type { Icon } from "@/core/page/icon";
+import type { Icon } from "@/core/page/look/icon";
 import type { FoundIcon } from "@/server/icon/set";
 import { PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { TextInput } from "@/studio/kit/fields";

@@ -3,8 +3,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { isPicture } from "@/core/media/entry";
-import { linkFromWords, type ReadLink, readLink, writeLink } from "@/core/page/link";
-import { anchorFor, placesOn } from "@/core/page/places";
+import { linkFromWords, type ReadLink, readLink, writeLink } from "@/core/page/words/link";
+import { anchorFor, placesOn } from "@/core/page/words/places";
 import { widgetFacts } from "@/core/widget/all-facts";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";

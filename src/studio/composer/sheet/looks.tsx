@@ -4,7 +4,7 @@ import { useState } from "react";
 import { type Surface, surfaceRoles } from "@/core/brand/brand";
 import { contrastOnGradient, contrastRatio, textRatio } from "@/core/brand/contrast";
 import { kinds } from "@/core/page/kinds";
-import { type LookField, lookAt, lookGroups, lookProperties, type Width } from "@/core/page/look";
+import { type LookField, lookAt, lookGroups, lookProperties, type Width } from "@/core/page/look/look";
 import type { PageNode } from "@/core/page/node";
 import { ValueField } from "@/studio/forms/value-control";
 import { useSite } from "@/studio/frame/site-context";
