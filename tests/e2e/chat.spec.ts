@@ -103,7 +103,7 @@ test("a test set is proposed from the pages, run, and a failure leads to its rea
   await page.getByRole("button", { name: "Close", exact: true }).click();
   // It runs by itself.
   await expect(page.getByText(/^\d+ right/)).toBeVisible();
-  await page.getByRole("button", { name: /What should I wear\?/ }).click();
+  await page.getByRole("button", { name: /^What should I wear\?/ }).click();
   await expectSome(page.getByText("muddy up to the elbows", { exact: false }));
   // What is asked before a question may be left out again.
   await page.getByRole("button", { name: "Change “What should I wear?”" }).click();

@@ -111,7 +111,7 @@ export function ComposerScreen({ page }: { page: string }) {
     if (!data) return;
     const made = new Composer(site.key, page, data.documents, site.mayLayout, data);
     setComposer(made);
-    void made.follow();
+    void made.following.follow();
     // A finding's "Show" names its block.
     const wanted = new URLSearchParams(location.search).get("select");
     if (wanted) made.select(wanted);
@@ -119,9 +119,9 @@ export function ComposerScreen({ page }: { page: string }) {
   }, [data, site.key, page, site.mayLayout]);
   useHeard("edits", ({ document, revision }) => composer?.stored(document, revision));
   useHeard("here", (heard) => {
-    if (heard.page === page) void composer?.follow();
+    if (heard.page === page) void composer?.following.follow();
   });
-  useMissed(() => void composer?.follow());
+  useMissed(() => void composer?.following.follow());
   if (error && !data)
     return (
       <Box p="24px">
@@ -162,7 +162,7 @@ function useOrder(composer: Composer, { page, shared }: ComposerView) {
       const { shared: id } = sharedContent(section);
       const body = shared.get(id);
       const shows = body ? sectionsOf(section, body) : [];
-      const name = composer.nameOf(id);
+      const name = composer.documents.nameOf(id);
       const known = shownAs.get(shows);
       if (known && known.id === section.id && known.content.name === name) return known;
       const made = asSection(section.id, name, shows);
@@ -185,11 +185,11 @@ interface Dragged {
 /** A header or footer as the running order shows it. */
 const aroundOf = (composer: Composer, view: ComposerView, of: SurroundOf) => {
   const root = of === "header" ? view.header : view.footer;
-  const document = composer.surroundAt(root.id)?.document ?? of;
+  const document = composer.documents.surroundAt(root.id)?.document ?? of;
   const { claims } = composer.around.choices[of];
   return {
     root,
-    name: document === of ? words.surrounds[of] : composer.surroundName(document),
+    name: document === of ? words.surrounds[of] : composer.documents.surroundName(document),
     everywhere: claims.length === 1 && claims[0]?.rule.is === "site",
   };
 };
@@ -389,7 +389,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
         const node = carried ? carried.shown() : composer.node(String(active.id));
         const shown = order.page.children?.find((section) => section.id === active.id) ?? node;
         const { clientX: x, clientY: y } = activatorEvent as PointerEvent;
-        const name = carried?.name ?? (node ? composer.titleOf(node) : "");
+        const name = carried?.name ?? (node ? composer.documents.titleOf(node) : "");
         setDragged(node && shown ? { node, name, shown: inSection(shown), from: { x, y } } : null);
       }}
       onDragEnd={dropped}
@@ -440,7 +440,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
               onAdd={(node, place) => tell(add(node, place))}
               onAddOwn={(entry, place) => tell(addOwn(entry, place))}
               onAddShared={(shared, place) => tell(addShared(shared, place))}
-              onRenamed={(shared, name) => composer.named(shared, name)}
+              onRenamed={(shared, name) => composer.documents.named(shared, name)}
               onClose={() => setShelfAt(null)}
             />
           ) : null}
@@ -721,9 +721,9 @@ const Left = ({
       dragging={dragged !== null}
       onSelect={picked}
       onInsert={openShelf}
-      onMove={(id, by) => composer.moveBy(id, by)}
+      onMove={(id, by) => composer.blocks.moveBy(id, by)}
       onEnter={(id) => {
-        if (order.stamped.has(id)) return composer.openInPlace(id);
+        if (order.stamped.has(id)) return composer.inPlace.open(id);
         const first = composer.node(id)?.children?.[0];
         if (first) composer.select(first.id);
       }}

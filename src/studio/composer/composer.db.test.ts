@@ -102,7 +102,7 @@ test("typed letters are one step back, and reach the server as they stand", asyn
   const before = heading.content.text;
   composer.select(heading.id);
   for (const text of ["", "H", "Ha", "Hands", "Hands ", "Hands i", "Hands in"])
-    expect(composer.setContent(heading.id, "text", text)).toBeNull();
+    expect(composer.content.set(heading.id, "text", text)).toBeNull();
   await settled(composer);
   expect(textOf(await onServer("home"), heading.id)).toBe("Hands in");
   composer.undo();
@@ -120,9 +120,9 @@ test("typed letters are one step back, and reach the server as they stand", asyn
 test("a wrong value is refused before it is sent, and the page stays as it was", async () => {
   const { composer } = await tab("home");
   const heading = first(composer.view.page, "heading");
-  expect(composer.setContent(heading.id, "level", 9)).toEqual(expect.any(String));
+  expect(composer.content.set(heading.id, "level", 9)).toEqual(expect.any(String));
   expect(composer.view.sync.kind).toBe("saved");
-  expect(composer.setContent("nothing", "text", "x")).toBe("This block is gone.");
+  expect(composer.content.set("nothing", "text", "x")).toBe("This block is gone.");
 });
 
 test("sections are added, copied, moved, pasted and removed, and the selection goes along", async () => {
@@ -130,15 +130,15 @@ test("sections are added, copied, moved, pasted and removed, and the selection g
   const sections = () => (composer.view.page.children ?? []).map(({ id }) => id);
   const [one, two] = sections() as [string, string];
   const count = sections().length;
-  composer.moveBy(one, -1);
+  composer.blocks.moveBy(one, -1);
   expect(sections()[0]).toBe(one);
-  composer.moveBy(one, 1);
+  composer.blocks.moveBy(one, 1);
   expect(sections().slice(0, 2)).toEqual([two, one]);
-  composer.duplicate(one);
+  composer.blocks.duplicate(one);
   const copy = composer.view.selection?.node as string;
   expect(sections().indexOf(copy)).toBe(2);
   expect(composer.node(copy)?.children?.[0]?.id).not.toBe(composer.node(one)?.children?.[0]?.id);
-  composer.remove(copy);
+  composer.blocks.remove(copy);
   expect(composer.view.selection?.node).toBe(sections()[2] ?? sections()[1]);
   composer.select(one);
   expect(pasteAll(composer, [composer.node(two) as PageNode])).toBeNull();
@@ -196,7 +196,7 @@ test("a broken line keeps edits over a reload, and they are sent once when it is
   const { composer, session } = await tab("classes");
   const heading = first(composer.view.page, "heading");
   line = "broken";
-  composer.setContent(heading.id, "text", "Typed on the train");
+  composer.content.set(heading.id, "text", "Typed on the train");
   expect(await composer.settled()).toBe(false);
   expect(composer.view.sync).toEqual({ kind: "waiting", edits: 1 });
   composer.close();
@@ -213,7 +213,7 @@ test("an answer that is lost on the way: the batch is sent again, and changes no
   const section = composer.view.page.children?.[0] as PageNode;
   const before = composer.view.page.children?.length ?? 0;
   line = "answerLost";
-  composer.duplicate(section.id);
+  composer.blocks.duplicate(section.id);
   expect(await composer.settled()).toBe(false);
   const reached = composer.reached();
   line = "fine";
@@ -230,14 +230,14 @@ test("two tabs at one page: both edits stand in both", async () => {
   const { composer: right } = await tab("journal");
   const heading = first(left.view.page, "heading");
   const section = left.view.page.children?.[0] as PageNode;
-  left.setContent(heading.id, "text", "From the left");
-  right.setLook(section.id, "base", "surface", "ink");
+  left.content.set(heading.id, "text", "From the left");
+  right.looks.set(section.id, "base", "surface", "ink");
   await settled(left);
   await settled(right);
   // Whichever of the two was stored first.
-  await Promise.all([left.follow(), right.follow()]);
+  await Promise.all([left.following.follow(), right.following.follow()]);
   expect(textOf(right.view.page, heading.id)).toBe("From the left");
-  left.setLook(section.id, "base", "above", 40);
+  left.looks.set(section.id, "base", "above", 40);
   await settled(left);
   expect(left.view.page.children?.[0]?.look.base).toMatchObject({ surface: "ink", above: 40 });
   expect(await onServer("journal")).toEqual(left.view.page);
@@ -249,10 +249,10 @@ test("words in a section that somebody removed meanwhile are refused with the re
   const section = left.view.page.children?.[1] as PageNode;
   const lost = first(section, "heading");
   const kept = first(left.view.page.children?.[0] as PageNode, "heading");
-  left.remove(section.id);
+  left.blocks.remove(section.id);
   await settled(left);
-  right.setContent(lost.id, "text", `${lost.content.text} Too late`);
-  right.setContent(kept.id, "text", "In time");
+  right.content.set(lost.id, "text", `${lost.content.text} Too late`);
+  right.content.set(kept.id, "text", "In time");
   await settled(right);
   expect(right.view.lost).toEqual([
     { reason: "Somebody removed the block you wrote in.", words: expect.stringContaining("Too late") },
@@ -270,11 +270,11 @@ test("an editor's layout is taken back with the reason; their words stay", async
   const heading = first(composer.view.page, "heading");
   const before = composer.view.page;
   person = "editor";
-  composer.setLook(heading.id, "base", "size", 5);
+  composer.looks.set(heading.id, "base", "size", 5);
   await composer.settled();
   expect(composer.view.sync).toMatchObject({ kind: "refused", message: expect.stringContaining("ask a designer") });
   expect(composer.view.page).toEqual(before);
-  composer.setContent(heading.id, "text", "An editor's words");
+  composer.content.set(heading.id, "text", "An editor's words");
   await composer.settled();
   expect(textOf(await onServer("shop"), heading.id)).toBe("An editor's words");
 });
@@ -284,11 +284,11 @@ test("two tabs write in one heading: both keep their words, and going back takes
   const { composer: right } = await tab("visit");
   const heading = first(left.view.page, "heading");
   const before = String(heading.content.text);
-  left.setContent(heading.id, "text", `Come and ${before}`);
-  right.setContent(heading.id, "text", `${before} today`);
+  left.content.set(heading.id, "text", `Come and ${before}`);
+  right.content.set(heading.id, "text", `${before} today`);
   await settled(left);
   await settled(right);
-  await Promise.all([left.follow(), right.follow()]);
+  await Promise.all([left.following.follow(), right.following.follow()]);
   expect(textOf(left.view.page, heading.id)).toBe(`Come and ${before} today`);
   expect(left.view.page).toEqual(right.view.page);
   left.undo();
@@ -301,13 +301,13 @@ test("a tab whose section another tab removed goes on with the rest, and is told
   const { composer: right } = await tab("journal");
   const section = left.view.page.children?.[1] as PageNode;
   const heading = first(section, "heading");
-  right.setContent(heading.id, "text", "Written here");
+  right.content.set(heading.id, "text", "Written here");
   await settled(right);
   right.select(heading.id);
-  await left.follow();
-  left.remove(section.id);
+  await left.following.follow();
+  left.blocks.remove(section.id);
   await settled(left);
-  await right.follow();
+  await right.following.follow();
   expect(right.view.selection).toBeNull();
   expect(right.view.page).toEqual(left.view.page);
   expect(right.view.lost).toMatchObject([{ words: expect.stringContaining("Written here") }]);
@@ -317,7 +317,7 @@ test("signed out while writing: the words are kept, over a reload too, and sent 
   const { composer, session } = await tab("kiln-hire");
   const heading = first(composer.view.page, "heading");
   line = "signedOut";
-  composer.setContent(heading.id, "text", "Typed while signed out");
+  composer.content.set(heading.id, "text", "Typed while signed out");
   expect(await composer.settled()).toBe(false);
   expect(composer.view.sync).toMatchObject({ kind: "signedOut", edits: 1 });
   composer.close();
@@ -333,20 +333,20 @@ test("a batch that was stored though its answer was lost is not made twice when 
   const list = first(composer.view.page, "list");
   const count = (list.content.items as unknown[]).length;
   line = "answerLost";
-  expect(composer.addLine(list.id, "items", { text: "Once" })).toEqual(expect.any(String));
+  expect(composer.lines.add(list.id, "items", { text: "Once" })).toEqual(expect.any(String));
   expect(await composer.settled()).toBe(false);
   composer.close();
   opened = [];
   line = "fine";
   const { composer: other } = await tab(listed);
-  other.addLine(list.id, "items", { text: "Another's" }, null);
+  other.lines.add(list.id, "items", { text: "Another's" }, null);
   await settled(other);
   const { composer: again } = await tab(listed, session);
   await settled(again);
   const items = findNode(await onServer(listed), list.id)?.content.items as { text: string }[];
   expect(items).toHaveLength(count + 2);
   expect(items.filter((item) => item.text === "Once")).toHaveLength(1);
-  await other.follow();
+  await other.following.follow();
   expect(other.view.page).toEqual(again.view.page);
 });
 
@@ -355,14 +355,14 @@ test("edits left behind at an older revision are carried over what came since", 
   const list = first(composer.view.page, "list");
   const [one, two] = list.content.items as [{ id: string; text: string }, { id: string; text: string }];
   line = "broken";
-  composer.setContent(list.id, `items.${two.id}.text`, `${two.text} (written offline)`);
+  composer.content.set(list.id, `items.${two.id}.text`, `${two.text} (written offline)`);
   expect(await composer.settled()).toBe(false);
   composer.close();
   opened = [];
   line = "fine";
   const { composer: other } = await tab("classes");
-  other.removeLine(list.id, "items", one.id);
-  other.setContent(list.id, `items.${two.id}.text`, `New: ${two.text}`);
+  other.lines.remove(list.id, "items", one.id);
+  other.content.set(list.id, `items.${two.id}.text`, `New: ${two.text}`);
   await settled(other);
   const { composer: again } = await tab("classes", session);
   await settled(again);
@@ -375,11 +375,11 @@ test("a line parted in two is one step, and the words stay in their order", asyn
   const list = first(composer.view.page, "list");
   const [one] = list.content.items as [{ id: string; text: string }];
   const words = one.text;
-  const made = composer.splitLine(list.id, "items", one.id, "text", 4);
+  const made = composer.lines.split(list.id, "items", one.id, "text", 4);
   const items = () => findNode(composer.view.page, list.id)?.content.items as { id: string; text: string }[];
   expect(items()[0]?.text).toBe(words.slice(0, 4));
   expect(items()[1]).toEqual({ id: made, text: words.slice(4).trimStart() });
-  composer.moveLine(list.id, "items", made as string, -1);
+  composer.lines.move(list.id, "items", made as string, -1);
   expect(items()[0]?.id).toBe(made);
   composer.undo();
   composer.undo();
@@ -401,7 +401,7 @@ describe("shared sections", () => {
     const { composer, placement, heading } = await place("journal");
     const here = `${placement}~${heading}`;
     const before = shownAs(composer, here);
-    for (const text of ["R", "Re", "Read on"]) expect(composer.setContent(here, "text", text, "one")).toBeNull();
+    for (const text of ["R", "Re", "Read on"]) expect(composer.content.set(here, "text", text, "one")).toBeNull();
     expect(shownAs(composer, here)).toBe("Read on");
     await settled(composer);
     const { composer: other } = await place("visit");
@@ -409,43 +409,43 @@ describe("shared sections", () => {
     expect(shownAs(other, `${there}~${heading}`)).toBe(before);
     composer.undo();
     expect(shownAs(composer, here)).toBe(before);
-    expect(composer.setContent(here, "level", 4)).toContain("belongs to the shared section");
+    expect(composer.content.set(here, "level", 4)).toContain("belongs to the shared section");
     await settled(composer);
   });
 
   test("worked on in its place nothing is sent until it is kept; it outlives a reload, and another tab follows", async () => {
     const { composer, session, placement, heading } = await place("journal");
     const { composer: other, placement: elsewhere } = await place("visit");
-    composer.openInPlace(placement);
-    expect(composer.setContent(heading, "text", "Come at last")).toBeNull();
+    composer.inPlace.open(placement);
+    expect(composer.content.set(heading, "text", "Come at last")).toBeNull();
     await settled(composer);
-    await other.follow();
+    await other.following.follow();
     expect(shownAs(other, `${elsewhere}~${heading}`)).not.toBe("Come at last");
     expect(composer.view.inPlace?.edits).toBeGreaterThan(0);
     composer.close();
     const { composer: again } = await tab("journal", session);
     await settled(again);
     expect(again.view.inPlace).toMatchObject({ at: placement, shared: "come-by" });
-    expect(again.inPlaceStates?.after).not.toEqual(again.inPlaceStates?.before);
-    expect(await again.keepInPlace()).toBe(true);
+    expect(again.inPlace.states?.after).not.toEqual(again.inPlace.states?.before);
+    expect(await again.inPlace.keep()).toBe(true);
     expect(again.view.inPlace).toBeNull();
-    await other.follow();
+    await other.following.follow();
     expect(shownAs(other, `${elsewhere}~${heading}`)).toBe("Come at last");
   });
 
   test("put back it is as it was; while it is changed no other is opened; it never gets into itself", async () => {
     const { composer, placement, heading } = await place("journal");
     const body = composer.view.shared.get("come-by") as PageNode;
-    composer.openInPlace(placement);
-    expect(composer.setContent(heading, "text", "Not for long")).toBeNull();
+    composer.inPlace.open(placement);
+    expect(composer.content.set(heading, "text", "Not for long")).toBeNull();
     const itself: PageNode = {
       id: "itself",
       kind: "shared",
       content: { shared: "come-by", fills: [] },
       look: { base: {} },
     };
-    expect(composer.insert(body.id, 1, itself)).toContain("“Come by” › “Come by”");
-    composer.putBackInPlace();
+    expect(composer.blocks.insert(body.id, 1, itself)).toContain("“Come by” › “Come by”");
+    composer.inPlace.putBack();
     expect(composer.view.shared.get("come-by")).toEqual(body);
     expect(composer.view.selection?.node).toBe(placement);
     composer.undo();
@@ -455,20 +455,20 @@ describe("shared sections", () => {
   test("kept while the line is broken it goes once it is fine, and what is done then is held back again", async () => {
     const { composer, placement, heading } = await place("journal");
     const { composer: other, placement: elsewhere } = await place("visit");
-    composer.openInPlace(placement);
-    expect(composer.setContent(heading, "text", "Sent late")).toBeNull();
+    composer.inPlace.open(placement);
+    expect(composer.content.set(heading, "text", "Sent late")).toBeNull();
     line = "broken";
-    expect(await composer.keepInPlace()).toBe(false);
+    expect(await composer.inPlace.keep()).toBe(false);
     expect(composer.view.inPlace).not.toBeNull();
     line = "fine";
     await settled(composer);
-    await other.follow();
+    await other.following.follow();
     expect(shownAs(other, `${elsewhere}~${heading}`)).toBe("Sent late");
-    expect(composer.setContent(heading, "text", "Held again")).toBeNull();
+    expect(composer.content.set(heading, "text", "Held again")).toBeNull();
     await settled(composer);
-    await other.follow();
+    await other.following.follow();
     expect(shownAs(other, `${elsewhere}~${heading}`)).toBe("Sent late");
-    composer.putBackInPlace();
+    composer.inPlace.putBack();
   });
 });
 

@@ -54,13 +54,13 @@ export const keyTable: readonly Key[] = [
     keys: "Alt+Up",
     says: "move up in the running order",
     fits: alt("ArrowUp"),
-    run: (composer) => layout(composer, (node) => composer.moveBy(node, -1)),
+    run: (composer) => layout(composer, (node) => composer.blocks.moveBy(node, -1)),
   },
   {
     keys: "Alt+Down",
     says: "move down",
     fits: alt("ArrowDown"),
-    run: (composer) => layout(composer, (node) => composer.moveBy(node, 1)),
+    run: (composer) => layout(composer, (node) => composer.blocks.moveBy(node, 1)),
   },
   {
     keys: "Up, Down",
@@ -87,7 +87,7 @@ export const keyTable: readonly Key[] = [
         const block = composer.node(node);
         const first = block?.children?.[0];
         if (first) composer.select(first.id);
-        else if (block?.kind === "shared" && composer.mayLayout) composer.openInPlace(node);
+        else if (block?.kind === "shared" && composer.mayLayout) composer.inPlace.open(node);
         else deeds.enterWords();
       }),
   },

@@ -70,7 +70,7 @@ function allInSections(nodes: readonly PageNode[], name: string): readonly PageN
 export function removeSelected(composer: Composer) {
   const nodes = composer.selected();
   const [only] = nodes;
-  if (only && nodes.length === 1) return composer.remove(only.id);
+  if (only && nodes.length === 1) return composer.blocks.remove(only.id);
   const edits = nodes.flatMap(({ id }) => {
     const document = composer.documentOf(id);
     return document ? [{ document, edit: { type: "remove", node: id } as Edit }] : [];
@@ -83,7 +83,7 @@ export function removeSelected(composer: Composer) {
 export function duplicateSelected(composer: Composer) {
   const nodes = composer.selected();
   const [only] = nodes;
-  if (only && nodes.length === 1) return composer.duplicate(only.id);
+  if (only && nodes.length === 1) return composer.blocks.duplicate(only.id);
   const made: string[] = [];
   // Behind the last of them, so that the copies stand together where the blocks do.
   const counts = new Map<string, number>();
@@ -121,7 +121,7 @@ export function pasteLooks(composer: Composer, looks: Looks) {
 export function putAt(composer: Composer, place: Place, node: PageNode): string | null {
   const holder = composer.node(place.parent);
   const fits = holder && heldBy(holder.kind)?.includes(node.kind);
-  return composer.insert(place.parent, place.index, fits ? node : inSection(node));
+  return composer.blocks.insert(place.parent, place.index, fits ? node : inSection(node));
 }
 
 /** Moves a block to a place, which is counted while it still stands at its old one. */

@@ -69,7 +69,7 @@ test("what is wrong is named by its path, as fields are", () => {
 });
 
 test("every reason that the core gives for a total has a sentence", () => {
-  const codes = ["tax", "shipping", "basket", "catalog"].flatMap((subject) => {
+  const codes = ["tax", "shipping", "cart", "catalog"].flatMap((subject) => {
     const folder = join("src/core", subject);
     return readdirSync(folder, { recursive: true, encoding: "utf8" })
       .filter((file) => file.endsWith(".ts") && !file.includes("test"))

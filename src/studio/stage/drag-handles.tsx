@@ -191,7 +191,7 @@ function OneHandle({
   // What holds at the beginning holds for the whole drag: the page grows under the pointer.
   const from = useRef<{ readonly x: number; readonly y: number; readonly handle: Handle; last: unknown } | null>(null);
   const set = (value: unknown) => {
-    const refusal = composer.setLook(node, width, handle.field, value);
+    const refusal = composer.looks.set(node, width, handle.field, value);
     if (refusal) composer.say(refusal);
   };
   const end = () => {

@@ -40,7 +40,7 @@ export function useMarks({
   const more = selection?.more;
   const mine = selection?.width === scope;
   const block = selected ? composer.node(selected) : null;
-  const tag = block ? composer.titleOf(block) : "";
+  const tag = block ? composer.documents.titleOf(block) : "";
   const tagLength = tag.length;
   const measure = useCallback(
     (stage: StageState) => {

@@ -89,7 +89,7 @@ function mount({ composer, node }: WordsTarget, element: HTMLElement): Editor {
       if (transaction.getMeta("fromStore")) return;
       const after = fromEditor(changed.getJSON() as never) satisfies RichDoc;
       const steps = transaction.steps.map((step) => step.toJSON() as Record<string, unknown>);
-      const refusal = composer.fromStage(() => composer.writeWords(node.id, "doc", after, steps));
+      const refusal = composer.fromStage(() => composer.content.write(node.id, "doc", after, steps));
       if (refusal) composer.say(refusal);
     },
   });

@@ -1,7 +1,9 @@
 // Editing words on the page itself: plain text in place, running text with the words editor mounted in the frame.
 // A session writes into the composer's store letter by letter, and takes in what comes from there (undo, another person).
+
 import { kinds } from "@/core/page/kinds";
 import { wordsForm } from "@/core/page/words/words";
+import { lineOf } from "@/studio/composer/editing/lines";
 import { words } from "@/studio/composer/words";
 import type { Click, WordsSession, WordsTarget } from "@/studio/stage/words-target";
 
@@ -70,7 +72,7 @@ function plain(target: WordsTarget, element: HTMLElement, field: string, keys: L
   element.setAttribute("role", "textbox");
   element.setAttribute("aria-label", "Words");
   const onInput = () => {
-    const refusal = composer.fromStage(() => composer.setContent(node.id, field, shownText(element)));
+    const refusal = composer.fromStage(() => composer.content.set(node.id, field, shownText(element)));
     if (refusal) composer.say(refusal);
   };
   const onKey = (event: KeyboardEvent) => {
@@ -97,7 +99,7 @@ function plain(target: WordsTarget, element: HTMLElement, field: string, keys: L
     const [name = "", line] = field.split(".");
     const lines = block?.content[name];
     if (!block || (line && !(lines as readonly { id: string }[]).some((one) => one.id === line))) return false;
-    const now = composer.lineOf(block, field);
+    const now = lineOf(block, field);
     const shown = element.textContent ?? "";
     if (now === shownText(element)) return true;
     const caret = caretOffset(element);
@@ -173,7 +175,7 @@ export function line(target: WordsTarget, field: string, at: Element): WordsSess
   return plain(target, found.element, path, {
     // A new line takes what stood behind the caret.
     enter(caret) {
-      const made = composer.splitLine(node.id, field, found.line, "text", caret);
+      const made = composer.lines.split(node.id, field, found.line, "text", caret);
       if (made) target.turnTo(made, "front");
     },
     // An empty line goes, and writing goes on at the end of the one before.
@@ -183,7 +185,7 @@ export function line(target: WordsTarget, field: string, at: Element): WordsSess
       const before = lines[index - 1];
       if (!before || lines[index]?.text) return false;
       target.turnTo(before.id, "end");
-      composer.removeLine(node.id, field, found.line);
+      composer.lines.remove(node.id, field, found.line);
       return true;
     },
   });

@@ -24,8 +24,8 @@ export async function placeShared(
   parent: string,
   index: number,
 ): Promise<string | null> {
-  await composer.ensure([shared]);
-  return composer.insert(parent, index, {
+  await composer.documents.ensure([shared]);
+  return composer.blocks.insert(parent, index, {
     id: newId(),
     kind: "shared",
     content: { shared, fills: [] },
@@ -35,7 +35,7 @@ export async function placeShared(
 
 /** Puts a shared section, which the server has, into the place of the section it was made from. */
 export async function standFor(composer: Composer, section: string, shared: string): Promise<string | null> {
-  await composer.ensure([shared]);
+  await composer.documents.ensure([shared]);
   const place = composer.place(section);
   if (!place) return words.placeGone;
   const node: PageNode = { id: newId(), kind: "shared", content: { shared, fills: [] }, look: { base: {} } };
@@ -73,7 +73,7 @@ export function refill(composer: Composer, placement: string, fill: Fill, node: 
 
 /** Lets a placement stand for another shared section: what was filled in goes on where it fits. */
 export async function swap(composer: Composer, id: string, shared: string): Promise<string | null> {
-  await composer.ensure([shared]);
+  await composer.documents.ensure([shared]);
   const found = placementOf(composer, id);
   const body = composer.view.shared.get(shared);
   if (!found || !body) return words.placeGone;

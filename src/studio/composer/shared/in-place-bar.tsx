@@ -37,14 +37,14 @@ export function InPlaceBar({ composer, inPlace }: { composer: Composer; inPlace:
     >
       <Stamp size={15} aria-hidden="true" />
       <Text flex="1" minW="200px">
-        <b>{words.inPlace(composer.nameOf(inPlace.shared))}</b> {words.reach(pages)}
+        <b>{words.inPlace(composer.documents.nameOf(inPlace.shared))}</b> {words.reach(pages)}
       </Text>
       {inPlace.edits ? (
         <>
           <Text color="ink2" role="status">
             {words.changes(inPlace.edits)}
           </Text>
-          <QuietButton h="28px" onClick={() => composer.putBackInPlace()}>
+          <QuietButton h="28px" onClick={() => composer.inPlace.putBack()}>
             {words.putBack}
           </QuietButton>
           <MainButton h="28px" onClick={() => setAsking(true)}>
@@ -52,7 +52,7 @@ export function InPlaceBar({ composer, inPlace }: { composer: Composer; inPlace:
           </MainButton>
         </>
       ) : (
-        <PlainButton h="28px" onClick={() => composer.putBackInPlace()}>
+        <PlainButton h="28px" onClick={() => composer.inPlace.putBack()}>
           {words.close}
         </PlainButton>
       )}
@@ -72,7 +72,7 @@ function KeepWindow({ composer, inPlace, onClose }: { composer: Composer; inPlac
     queryFn: () => ask("shared.places", { site: key, shared: inPlace.shared }),
     gcTime: 0,
   });
-  const states = composer.inPlaceStates;
+  const states = composer.inPlace.states;
   const lost = (data?.documents ?? []).flatMap(({ title, places }) =>
     places.flatMap(({ fills }) =>
       states ? fillsLost(fills, states.before, states.after).map((fill) => ({ title, fill })) : [],
@@ -80,7 +80,7 @@ function KeepWindow({ composer, inPlace, onClose }: { composer: Composer; inPlac
   );
   const keep = () =>
     attempt(async () => {
-      const kept = await composer.keepInPlace();
+      const kept = await composer.inPlace.keep();
       setFailed(!kept);
       if (kept) {
         await changed();

@@ -45,7 +45,7 @@ export function PlacementSheet({ composer, view, node }: SheetProps & { node: Pa
         <Text>{listed ? words.standsOn(listed.pages) : words.kind}</Text>
       </Flex>
       {composer.mayLayout ? (
-        <MainButton mb="12px" onClick={() => composer.openInPlace(node.id)}>
+        <MainButton mb="12px" onClick={() => composer.inPlace.open(node.id)}>
           {words.editIt}
         </MainButton>
       ) : null}
@@ -128,7 +128,7 @@ function Aside({
               <Text flex="1" truncate>
                 “{said}”
               </Text>
-              <IconButton name={words.forget(said)} onClick={() => composer.removeLine(node.id, "fills", fill.id)}>
+              <IconButton name={words.forget(said)} onClick={() => composer.lines.remove(node.id, "fills", fill.id)}>
                 <Trash2 size={14} />
               </IconButton>
             </Flex>
@@ -162,7 +162,7 @@ export function InsideSheet({ composer, node }: Omit<SheetProps, "view"> & { nod
   const parts = node.id.split(within);
   const place = parts.slice(0, -1).join(within);
   const placement = composer.node(place);
-  const name = placement ? composer.nameOf(sharedContent(placement).shared) : words.kind;
+  const name = placement ? composer.documents.nameOf(sharedContent(placement).shared) : words.kind;
   const mayFill = parts.length === 2 && node.open?.length;
   return (
     <>
@@ -182,7 +182,7 @@ export function InsideSheet({ composer, node }: Omit<SheetProps, "view"> & { nod
       <Flex gap="6px" wrap="wrap">
         <QuietButton onClick={() => composer.select(place)}>{words.toPlace}</QuietButton>
         {composer.mayLayout ? (
-          <QuietButton onClick={() => composer.openInPlace(place)}>
+          <QuietButton onClick={() => composer.inPlace.open(place)}>
             <Undo2 size={14} style={{ transform: "scaleX(-1)" }} aria-hidden="true" />
             {words.editIt}
           </QuietButton>

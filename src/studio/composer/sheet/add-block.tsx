@@ -37,7 +37,7 @@ export function AddBlock({ composer, node }: { composer: Composer; node: PageNod
           onChange={(kind) => {
             if (!kind) return;
             const block = blockOf(kind as Kind, factsOf(settings));
-            composer.say(composer.insert(node.id, (node.children ?? []).length, block));
+            composer.say(composer.blocks.insert(node.id, (node.children ?? []).length, block));
           }}
           options={[
             ["", own.choose],

@@ -25,7 +25,7 @@ export function Departures({ composer, root }: { composer: Composer; root: PageN
           <Box key={width} mb="8px">
             <Flex justify="space-between" align="center">
               <Text color="ink2">{own.departsOn[width]}</Text>
-              <QuietButton h="24px" onClick={() => composer.takeBack(here)}>
+              <QuietButton h="24px" onClick={() => composer.looks.takeBack(here)}>
                 {own.takeAllBack(here.length)}
               </QuietButton>
             </Flex>
@@ -61,7 +61,12 @@ function Line({ composer, departure, own: isOwn }: { composer: Composer; departu
           {name}: <b>{value}</b>
         </Text>
       </button>
-      <IconButton name={own.takeBackOne(name)} minW="24px" w="24px" onClick={() => composer.takeBack([departure])}>
+      <IconButton
+        name={own.takeBackOne(name)}
+        minW="24px"
+        w="24px"
+        onClick={() => composer.looks.takeBack([departure])}
+      >
         <Undo2 size={13} />
       </IconButton>
     </Flex>

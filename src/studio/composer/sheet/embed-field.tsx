@@ -22,7 +22,7 @@ export function EmbedField({ composer, node }: FieldProps<"embed">) {
   const look = () =>
     attempt(async () => {
       const found = await ask("embeds.look", { site: key, address: typed.trim() });
-      composer.setContents(node.id, { address: found.address, sets: found.sets });
+      composer.content.setAll(node.id, { address: found.address, sets: found.sets });
       setTyped(found.address);
       setTold([
         ...(found.ledTo ? [own.embedLedTo(found.ledTo)] : []),
@@ -72,7 +72,7 @@ export function TicksField({ composer, node, field }: FieldProps<"ticks">) {
             label={says}
             checked={given.includes(value)}
             onChange={(on) =>
-              composer.setContent(
+              composer.content.set(
                 node.id,
                 field.name,
                 field.control.options.flatMap(([one]) => ((one === value ? on : given.includes(one)) ? [one] : [])),

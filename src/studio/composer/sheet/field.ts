@@ -15,6 +15,6 @@ export interface FieldProps<K extends FieldControlKind = FieldControlKind> {
 export function useField(composer: Composer, node: PageNode, field: string) {
   const [error, setError] = useState<string | undefined>();
   const set = (value: unknown) =>
-    setError(composer.setContent(node.id, field, value, `${node.id}.${field}`) ?? undefined);
+    setError(composer.content.set(node.id, field, value, `${node.id}.${field}`) ?? undefined);
   return { value: node.content[field], set, error };
 }

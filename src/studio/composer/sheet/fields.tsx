@@ -90,7 +90,7 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
       <Tick
         label={field.control.says}
         checked={node.content[field.name] === true}
-        onChange={(on) => composer.setContent(node.id, field.name, on || !field.optional ? on : undefined)}
+        onChange={(on) => composer.content.set(node.id, field.name, on || !field.optional ? on : undefined)}
       />
       {field.hint ? (
         <Text fontSize="small" color="ink2" mb="6px">
@@ -120,7 +120,7 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
     // What described the picture before, or said what of it is shown, does not hold for this one.
     const cleared = Object.entries(clears).filter(([name]) => settable(name));
     const choose = (media: string | null) =>
-      composer.setContents(node.id, {
+      composer.content.setAll(node.id, {
         ...Object.fromEntries(cleared),
         ...(cut ? { [cut]: undefined } : {}),
         [field.name]: media,
@@ -142,7 +142,7 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
             media={value}
             cut={node.content[cut] as Cut | undefined}
             onChange={(next, moving) =>
-              composer.setContent(node.id, cut, next, moving ? `${node.id}.${cut}` : undefined)
+              composer.content.set(node.id, cut, next, moving ? `${node.id}.${cut}` : undefined)
             }
           />
         ) : null}
@@ -171,7 +171,7 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
       label={field.label}
       value={node.content[field.name] as Icon | null | undefined}
       none={field.control.none}
-      onChange={(icon) => composer.setContent(node.id, field.name, icon)}
+      onChange={(icon) => composer.content.set(node.id, field.name, icon)}
     />
   ),
   items: ItemsField,
@@ -193,7 +193,7 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
 function LooseLinks({ composer, node, here }: { composer: Composer; node: string; here: number }) {
   const { key } = useSite();
   const { refusal, busy, attempt } = useDeed();
-  const all = composer.loose;
+  const all = composer.content.loose;
   const linkSite = () =>
     attempt(async () => {
       // What was typed here belongs to it.
@@ -205,8 +205,8 @@ function LooseLinks({ composer, node, here }: { composer: Composer; node: string
     <Box my="8px">
       <State tone="amber">{own.looseHere(here)}</State>
       <Flex gap="6px" wrap="wrap">
-        <QuietButton onClick={() => composer.linkLoose(node)}>{own.linkThem}</QuietButton>
-        {all > here ? <QuietButton onClick={() => composer.linkLoose()}>{own.linkAll(all)}</QuietButton> : null}
+        <QuietButton onClick={() => composer.content.linkLoose(node)}>{own.linkThem}</QuietButton>
+        {all > here ? <QuietButton onClick={() => composer.content.linkLoose()}>{own.linkAll(all)}</QuietButton> : null}
         <QuietButton loading={busy} onClick={linkSite}>
           {own.linkSite}
         </QuietButton>
@@ -240,7 +240,7 @@ export function OpenFields({ composer, node }: { composer: Composer; node: PageN
                 place=""
                 media={(node.content[pictured.name] as string | null | undefined) ?? null}
                 cut={node.content[name] as Cut | undefined}
-                onChange={(next) => composer.setContent(node.id, name, next)}
+                onChange={(next) => composer.content.set(node.id, name, next)}
               />
             ) : null}
             {field && Control ? (
@@ -249,7 +249,7 @@ export function OpenFields({ composer, node }: { composer: Composer; node: PageN
               <Tick
                 label={sharedWords.shown}
                 checked={!node.look.base.hidden}
-                onChange={(on) => composer.setLook(node.id, "base", "hidden", !on)}
+                onChange={(on) => composer.looks.set(node.id, "base", "hidden", !on)}
               />
             ) : null}
             {filled.some((fill) => fill.field === name) ? (
@@ -290,7 +290,7 @@ export function Fields({ composer, node, ofRoot }: { composer: Composer; node: P
         ? kind.becomes?.map(({ kind: other, label, content }) => (
             <QuietButton
               key={other}
-              onClick={() => composer.become(node.id, other, content(node.content) as PageNode["content"])}
+              onClick={() => composer.blocks.become(node.id, other, content(node.content) as PageNode["content"])}
             >
               {label}
             </QuietButton>

@@ -20,7 +20,7 @@ const accepted = documentTypes.map((type) => `.${documentKinds[type].extension}`
 export function FileField({ composer, node, field }: FieldProps<"file">) {
   const site = useSite();
   const refresh = useRefresh();
-  const choose = (media: string | null) => composer.setContent(node.id, field.name, media);
+  const choose = (media: string | null) => composer.content.set(node.id, field.name, media);
   const sending = useMutation({
     mutationFn: async (file: File) => {
       const entry = await upload<MediaEntry>(`/api/sites/${site.key}/media?as=document`, file);

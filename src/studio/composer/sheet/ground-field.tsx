@@ -29,7 +29,7 @@ export function GroundField({ composer, node, field }: FieldProps<"ground">) {
     ...site.media.find((entry) => entry.hash === hash)?.focus,
   });
   const put = (next: Ground | undefined) => {
-    const refusal = composer.setContent(node.id, field.name, next, `${node.id}.${field.name}`);
+    const refusal = composer.content.set(node.id, field.name, next, `${node.id}.${field.name}`);
     if (refusal) composer.say(refusal);
   };
   return (

@@ -55,7 +55,7 @@ const parts: Readonly<Record<LinePart["control"], ComponentType<PartProps>>> = {
         <PictureChoice
           value={media}
           // What was shown of the one before does not hold for this one.
-          onChoose={(next) => composer.setContents(node.id, { ...(cut ? { [cut]: undefined } : {}), [path]: next })}
+          onChoose={(next) => composer.content.setAll(node.id, { ...(cut ? { [cut]: undefined } : {}), [path]: next })}
         />
         {cut ? (
           <PictureCut
@@ -65,7 +65,7 @@ const parts: Readonly<Record<LinePart["control"], ComponentType<PartProps>>> = {
             media={media}
             cut={line[part.cut as string] as Cut | undefined}
             onChange={(next, moving) =>
-              composer.setContent(node.id, cut, next, moving ? `${node.id}.${cut}` : undefined)
+              composer.content.set(node.id, cut, next, moving ? `${node.id}.${cut}` : undefined)
             }
           />
         ) : null}
@@ -77,7 +77,7 @@ const parts: Readonly<Record<LinePart["control"], ComponentType<PartProps>>> = {
       composer={composer}
       label={part.label}
       value={line[part.name] as string | undefined}
-      onChange={(link) => composer.setContent(node.id, path, link, path)}
+      onChange={(link) => composer.content.set(node.id, path, link, path)}
     />
   ),
   icon: ({ composer, node, part, line, path }) => (
@@ -85,21 +85,21 @@ const parts: Readonly<Record<LinePart["control"], ComponentType<PartProps>>> = {
       label={part.label}
       value={line[part.name] as Icon | null | undefined}
       none={own.noIcon}
-      onChange={(icon) => composer.setContent(node.id, path, icon)}
+      onChange={(icon) => composer.content.set(node.id, path, icon)}
     />
   ),
   captions: ({ composer, node, part, line, path }) => (
     <CaptionsChoice
       label={part.label}
       value={(line[part.name] as string | null | undefined) ?? null}
-      onChoose={(media) => composer.setContent(node.id, path, media)}
+      onChoose={(media) => composer.content.set(node.id, path, media)}
     />
   ),
   flag: ({ composer, node, part, line, path }) => (
     <Tick
       label={part.label}
       checked={line[part.name] === true}
-      onChange={(on) => composer.setContent(node.id, path, on)}
+      onChange={(on) => composer.content.set(node.id, path, on)}
     />
   ),
 };
@@ -128,7 +128,7 @@ export function ItemsField({ composer, node, field }: FieldProps<"items">) {
         />
       ))}
       <Flex gap="6px" wrap="wrap">
-        <QuietButton onClick={() => setOpen(composer.addLine(node.id, name, { ...control.fresh }))}>
+        <QuietButton onClick={() => setOpen(composer.lines.add(node.id, name, { ...control.fresh }))}>
           <Plus size={14} /> {own.addItem(control.one)}
         </QuietButton>
       </Flex>
@@ -158,10 +158,10 @@ function putPictures(
   const waiting = lines.filter((line) => !line[chosenAs]);
   const [into, behind] = [hashes.slice(0, waiting.length), hashes.slice(waiting.length)];
   const filled = Object.fromEntries(into.map((hash, at) => [`${name}.${waiting[at]?.id}.${chosenAs}`, hash]));
-  const refusal = into.length ? composer.setContents(id, filled) : null;
+  const refusal = into.length ? composer.content.setAll(id, filled) : null;
   return (
     refusal ??
-    composer.addLines(
+    composer.lines.addAll(
       id,
       name,
       behind.map((hash) => ({ ...control.fresh, [chosenAs]: hash })),
@@ -185,7 +185,7 @@ function Item({
   const onKeyDown = (event: React.KeyboardEvent) => {
     if (!event.altKey || (event.key !== "ArrowUp" && event.key !== "ArrowDown")) return;
     event.preventDefault();
-    composer.moveLine(node.id, name, line.id, event.key === "ArrowUp" ? -1 : 1);
+    composer.lines.move(node.id, name, line.id, event.key === "ArrowUp" ? -1 : 1);
   };
   return (
     <Box borderBottomWidth="1px" borderColor="line" onKeyDown={onKeyDown}>
@@ -220,8 +220,8 @@ function Item({
           remove={own.removeItem(title)}
           first={index === 0}
           last={index === of - 1}
-          onMove={(by) => composer.moveLine(node.id, name, line.id, by)}
-          onRemove={() => composer.removeLine(node.id, name, line.id)}
+          onMove={(by) => composer.lines.move(node.id, name, line.id, by)}
+          onRemove={() => composer.lines.remove(node.id, name, line.id)}
         />
       </Flex>
       {open ? (

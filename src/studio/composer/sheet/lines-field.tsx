@@ -24,7 +24,7 @@ export function LinesField({ composer, node, field }: FieldProps<"lines">) {
   const items = node.content[field.name] as readonly Line[];
   // A line that was just added is written in at once.
   const [added, setAdded] = useState<string | null>(null);
-  const add = (after?: string) => setAdded(composer.addLine(node.id, field.name, { text: "" }, after));
+  const add = (after?: string) => setAdded(composer.lines.add(node.id, field.name, { text: "" }, after));
   return (
     <>
       <Text color="ink2" mb="4px">
@@ -84,7 +84,7 @@ function ListLine({
     }
     if (event.altKey && (event.key === "ArrowUp" || event.key === "ArrowDown")) {
       event.preventDefault();
-      composer.moveLine(node.id, field, item.id, event.key === "ArrowUp" ? -1 : 1);
+      composer.lines.move(node.id, field, item.id, event.key === "ArrowUp" ? -1 : 1);
     }
   };
   return (
@@ -113,8 +113,8 @@ function ListLine({
           remove={own.removeLine(number)}
           first={number === 1}
           last={number === of}
-          onMove={(by) => composer.moveLine(node.id, field, item.id, by)}
-          onRemove={() => composer.removeLine(node.id, field, item.id)}
+          onMove={(by) => composer.lines.move(node.id, field, item.id, by)}
+          onRemove={() => composer.lines.remove(node.id, field, item.id)}
         />
       </Flex>
       {fault ? <State tone="brick">{fault}</State> : null}

@@ -204,7 +204,7 @@ function PlaceHere({
                 place.name,
                 places.map((one) => one.anchor),
               );
-            if (place.anchor === null) composer.setContent(place.node, "anchor", name);
+            if (place.anchor === null) composer.content.set(place.node, "anchor", name);
             onChange(`#${name}`);
           }}
           options={[["", own.choose], ...places.map(({ node, name }) => [node, name] as const)]}

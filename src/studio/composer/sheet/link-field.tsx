@@ -9,7 +9,7 @@ export function LinkField({ composer, node, field }: FieldProps<"link">) {
       composer={composer}
       label={field.label}
       value={node.content[field.name] as string | undefined}
-      onChange={(link) => composer.setContent(node.id, field.name, link, `${node.id}.${field.name}`)}
+      onChange={(link) => composer.content.set(node.id, field.name, link, `${node.id}.${field.name}`)}
     />
   );
 }

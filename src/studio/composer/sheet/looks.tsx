@@ -43,7 +43,7 @@ function LookRow({ composer, node, width, field }: LookRowProps) {
   const [error, setError] = useState<string | undefined>();
   const { label, control, fromBrand } = lookProperties[field];
   const { values, departures } = lookAt(node.look, width);
-  const set = (next: unknown) => setError(composer.setLook(node.id, width, field, next) ?? undefined);
+  const set = (next: unknown) => setError(composer.looks.set(node.id, width, field, next) ?? undefined);
   const departs =
     width === "base" ? Boolean(fromBrand) && node.look.base[field] !== undefined : departures.includes(field);
   const elsewhere = (["tablet", "phone"] as const).filter(

@@ -82,7 +82,7 @@ function MapEditor({ composer, node, drawing }: { composer: Composer; node: stri
   const line = drawing.lines.find(({ id }) => id === chosen) ?? null;
   const dragged = useRef<((at: Point) => void) | null>(null);
   const set = (path: string, value: unknown) => {
-    const refusal = composer.setContent(node, path, value, `${node}.${path}`);
+    const refusal = composer.content.set(node, path, value, `${node}.${path}`);
     if (refusal) composer.say(refusal);
   };
   const setPoints = (points: readonly Point[]) => line && set(`lines.${line.id}.points`, points);
@@ -94,7 +94,7 @@ function MapEditor({ composer, node, drawing }: { composer: Composer; node: stri
     (event.target as Element).setPointerCapture(event.pointerId);
     dragged.current = move;
   };
-  const add = (sort: LineSort) => setChosen(composer.addLine(node, "lines", { sort, name: "", points: [] }));
+  const add = (sort: LineSort) => setChosen(composer.lines.add(node, "lines", { sort, name: "", points: [] }));
   return (
     <Flex gap="14px" direction={{ base: "column", md: "row" }} align="flex-start">
       <Box flex="1" minW="0">
@@ -271,7 +271,7 @@ const MapTools = ({
           name={own.removeItem(name || own.lineSorts[sort])}
           minW="24px"
           w="24px"
-          onClick={() => composer.removeLine(node, "lines", id)}
+          onClick={() => composer.lines.remove(node, "lines", id)}
         >
           <Trash2 size={14} />
         </IconButton>

@@ -69,7 +69,7 @@ function OpenSheet({ composer, view, findings }: SheetProps) {
         ) : null}
       </Box>
     );
-  const surround = composer.surroundAt(node.id);
+  const surround = composer.documents.surroundAt(node.id);
   if (surround) return <SurroundSheet composer={composer} surround={surround} view={view} />;
   if (selection.more?.length) return <SeveralSheet composer={composer} count={selection.more.length + 1} />;
   const path = composer.path(node.id).slice(1, -1);
@@ -92,19 +92,19 @@ function OpenSheet({ composer, view, findings }: SheetProps) {
         ))}
       </Flex>
       <Flex justify="space-between" align="center">
-        <Title level={2}>{composer.titleOf(node)}</Title>
+        <Title level={2}>{composer.documents.titleOf(node)}</Title>
         {composer.mayLayout && !inside ? (
           <Flex>
-            <IconButton name={own.moveBlockUp} onClick={() => composer.moveBy(node.id, -1)}>
+            <IconButton name={own.moveBlockUp} onClick={() => composer.blocks.moveBy(node.id, -1)}>
               <ArrowUp size={15} />
             </IconButton>
-            <IconButton name={own.moveBlockDown} onClick={() => composer.moveBy(node.id, 1)}>
+            <IconButton name={own.moveBlockDown} onClick={() => composer.blocks.moveBy(node.id, 1)}>
               <ArrowDown size={15} />
             </IconButton>
-            <IconButton name={own.duplicateBlock} onClick={() => composer.duplicate(node.id)}>
+            <IconButton name={own.duplicateBlock} onClick={() => composer.blocks.duplicate(node.id)}>
               <Copy size={15} />
             </IconButton>
-            <IconButton name={own.removeBlock} onClick={() => composer.remove(node.id)}>
+            <IconButton name={own.removeBlock} onClick={() => composer.blocks.remove(node.id)}>
               <Trash2 size={15} />
             </IconButton>
           </Flex>
@@ -180,5 +180,5 @@ function OwnSheet({
 
 function nameOf(composer: Composer, node: PageNode): string {
   const place = composer.place(node.id);
-  return (place && kinds[place.parent.kind].childTitle?.(place.index)) ?? composer.titleOf(node);
+  return (place && kinds[place.parent.kind].childTitle?.(place.index)) ?? composer.documents.titleOf(node);
 }

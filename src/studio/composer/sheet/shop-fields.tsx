@@ -36,7 +36,7 @@ export function ShopProductsField({ composer, node, field }: FieldProps<"shopPro
       error={error}
       chosen={(value as readonly string[] | undefined) ?? []}
       // Each product that comes or goes is a step of its own.
-      onChange={(ids) => composer.setContent(node.id, field.name, ids)}
+      onChange={(ids) => composer.content.set(node.id, field.name, ids)}
     />
   );
 }

@@ -32,8 +32,8 @@ export function TableField({ composer, node }: FieldProps<"table">) {
         last={index === of - 1}
         sideways={field === "columns"}
         kept={of === 1}
-        onMove={(by) => composer.moveLine(node.id, field, id, by)}
-        onRemove={() => composer.removeLine(node.id, field, id)}
+        onMove={(by) => composer.lines.move(node.id, field, id, by)}
+        onRemove={() => composer.lines.remove(node.id, field, id)}
       />
     </Flex>
   );
@@ -49,7 +49,7 @@ export function TableField({ composer, node }: FieldProps<"table">) {
           {columns.map(({ id = "" }, index) =>
             line("columns", id, index, columns.length, first?.[id] || own.columnNumber(index + 1)),
           )}
-          <QuietButton onClick={() => composer.addLine(node.id, "columns", {})}>
+          <QuietButton onClick={() => composer.lines.add(node.id, "columns", {})}>
             <Plus size={14} /> {own.addColumn}
           </QuietButton>
           <Text fontWeight="650" mt="6px">
@@ -67,7 +67,7 @@ export function TableField({ composer, node }: FieldProps<"table">) {
             )}
           </Box>
           <Flex gap="6px" wrap="wrap">
-            <QuietButton onClick={() => composer.addLine(node.id, "rows", {})}>
+            <QuietButton onClick={() => composer.lines.add(node.id, "rows", {})}>
               <Plus size={14} /> {own.addRow}
             </QuietButton>
             <QuietButton onClick={() => setPasting(true)}>{own.pasteTable}</QuietButton>
@@ -80,7 +80,7 @@ export function TableField({ composer, node }: FieldProps<"table">) {
           onTable={(cells) => {
             const ids = Array.from({ length: Math.max(...cells.map((row) => row.length)) }, () => newId());
             say(
-              composer.setContents(node.id, {
+              composer.content.setAll(node.id, {
                 columns: ids.map((id) => ({ id })),
                 rows: cells.map((row) => ({
                   id: newId(),

@@ -46,7 +46,7 @@ function Address({ composer, node }: Video) {
       const { source, title, ratio, seconds, poster, at } = await ask("clips.find", { site: key, address: typed });
       await refresh();
       // What was said of the clip before does not hold for this one.
-      composer.setContents(node.id, {
+      composer.content.setAll(node.id, {
         source,
         title,
         ratio,
@@ -86,7 +86,7 @@ function OwnFilm({ composer, node }: Video) {
   const content = node.content as unknown as VideoContent;
   const chosen = content.source?.from === "file" ? content.source.media : "";
   const choose = (entry: MediaEntry) =>
-    composer.setContents(node.id, {
+    composer.content.setAll(node.id, {
       source: { from: "file", media: entry.hash },
       title: content.title || entry.name.replace(/\.\w+$/, ""),
       ratio: Math.round(Math.min(4, Math.max(0.25, entry.widthPx / entry.heightPx)) * 10_000) / 10_000,
@@ -171,7 +171,7 @@ function Frames({ composer, node, film }: Pick<Video, "composer" | "node"> & { f
       await refresh();
       return entry;
     },
-    onSuccess: ({ hash }) => composer.setContents(node.id, { poster: hash, cut: undefined }),
+    onSuccess: ({ hash }) => composer.content.setAll(node.id, { poster: hash, cut: undefined }),
   });
   return (
     <Box mt="8px">

@@ -36,10 +36,10 @@ export function WidgetField({ composer, node, field }: FieldProps<"widget">) {
             {...ids}
             value={id}
             onChange={(widget) => {
-              composer.setContent(node.id, field.name, widget || null);
+              composer.content.set(node.id, field.name, widget || null);
               const chosen = widgets.find((one) => one.id === widget);
               if (chosen && ours.has(String(node.content.text)))
-                composer.setContent(node.id, "text", widgetFacts[chosen.kind].callWords);
+                composer.content.set(node.id, "text", widgetFacts[chosen.kind].callWords);
               const [first] = placementsOf(widget);
               if (first && !placementsOf(widget).includes(as.value as InPage)) as.set(first);
             }}

@@ -98,7 +98,7 @@ function deedsHere(composer: Composer, screen: ScreenDeeds): readonly Thing[] {
   });
   const row = columnsHere(composer);
   const split = (value: string) => () => {
-    const refusal = row && composer.setLook(row.id, "phone", "split", value);
+    const refusal = row && composer.looks.set(row.id, "phone", "split", value);
     if (refusal) composer.say(refusal);
   };
   return [

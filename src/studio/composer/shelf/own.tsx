@@ -172,7 +172,7 @@ export function PutWindow({ composer, node, onClose }: { composer: Composer; nod
   const changed = useShelfChanged();
   const { data } = useOwnShelf();
   const [fresh] = useState(newId);
-  const start: Named = { name: composer.titleOf(node), tags: "", everywhere: true };
+  const start: Named = { name: composer.documents.titleOf(node), tags: "", everywhere: true };
   const [entry, setEntry] = useState("");
   const form = useAsked(start, async ({ name, tags, everywhere }) => {
     await ask("shelf.keep", { site: key, entry: entry || fresh, name, tags: tagsOf(tags), everywhere, node });

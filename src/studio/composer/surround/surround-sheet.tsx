@@ -35,7 +35,7 @@ export function SurroundSheet({ composer, view, surround }: SurroundProps) {
       <Text fontSize="small" color="ink2" minH="20px">
         {words.kinds[of]}
       </Text>
-      <Title level={2}>{composer.surroundName(document) || words.kinds[of]}</Title>
+      <Title level={2}>{composer.documents.surroundName(document) || words.kinds[of]}</Title>
       <Group title={words.why(of)} mt="10px">
         <Why composer={composer} surround={surround} />
         <Link
@@ -70,7 +70,7 @@ function Why({ composer, surround: { of, document } }: Pick<SurroundProps, "comp
       <Text mb="6px">{said}</Text>
       {others.map((claim) => (
         <Text key={claim.of} mb="6px" color="ink2">
-          {words.loses(composer.surroundName(claim.of), claim, ruleWords(claim.rule, site))}
+          {words.loses(composer.documents.surroundName(claim.of), claim, ruleWords(claim.rule, site))}
         </Text>
       ))}
     </>
@@ -190,7 +190,7 @@ const heights = { label: words.height, min: 40, max: 200, step: 4 } as const;
 function Scrolling({ composer, view, root }: { composer: Composer; view: ComposerView; root: PageNode }) {
   const top = topOf(root);
   const set = (next: Top | undefined, group: string) => {
-    const refusal = composer.setContent(root.id, "top", next, `${root.id}.top.${group}`);
+    const refusal = composer.content.set(root.id, "top", next, `${root.id}.top.${group}`);
     if (refusal) composer.say(refusal);
   };
   return (
@@ -278,7 +278,7 @@ function ContrastOver({ composer, view, surface }: { composer: Composer; view: C
   const said = brand.colours[surfaceRoles[surface].words];
   const ratio = ground ? pixels && contrastOnPicture(pixels, lies, ground.veil / 100, said) : contrastRatio(lies, said);
   return ratio === null ? null : (
-    <State tone={tone(ratio)}>{words.contrastOver(ratio.toFixed(1), composer.titleOf(first))}</State>
+    <State tone={tone(ratio)}>{words.contrastOver(ratio.toFixed(1), composer.documents.titleOf(first))}</State>
   );
 }
 
