@@ -1224,6 +1224,8 @@ test("one date of a course for a deposit: sold on its sheet, booked on the page,
   await expect(page.getByText("€4.50", { exact: true })).toBeVisible();
   await page.getByRole("button", { name: "Cancel…" }).click();
   await page.getByRole("button", { name: "Cancel it" }).click();
+  // Cancelled, it is none of those that are coming; a refusal would stand in the window.
+  await expect(page.getByRole("button", { name: /Ona Single/ })).toBeHidden();
   await page.getByLabel("Find a booking").fill("");
   await page.getByText("To settle", { exact: true }).click();
   await page.getByRole("button", { name: /Ona Single/ }).click();
