@@ -4,7 +4,8 @@ import { chatCss } from "@/core/chat/css";
 import type { AwayChat } from "@/core/chat/released";
 import { floatClass } from "@/core/widget/opener";
 import { bringAway, dress, pageLanguage } from "../away";
-import { ChatBox, make } from "./box";
+import { ChatBox } from "./box";
+import { make } from "./dom";
 import { styles } from "./styles";
 
 /** Sizes go by the root of a page, which is the other's: here they are what they are at home. */
