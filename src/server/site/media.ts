@@ -273,16 +273,14 @@ export async function pictureFile(
 /** So many pictures are made before other sites have their turn. */
 const madeAtOnce = 4;
 
+const isUnmade = (siteId: string) => and(eq(media.siteId, siteId), eq(media.made, false), isNull(media.removedAt));
+
 const unmade = (db: Executor, siteId: string) =>
-  db
-    .select()
-    .from(media)
-    .where(and(eq(media.siteId, siteId), eq(media.made, false), isNull(media.removedAt)))
-    .orderBy(asc(media.createdAt), asc(media.hash));
+  db.select().from(media).where(isUnmade(siteId)).orderBy(asc(media.createdAt), asc(media.hash));
 
 /** The site's pictures of which not everything is made yet. */
 export const waitingPictures = async (db: Executor, siteId: string): Promise<ReadonlySet<string>> =>
-  new Set((await unmade(db, siteId)).map(({ hash }) => hash));
+  new Set((await db.select({ hash: media.hash }).from(media).where(isUnmade(siteId))).map(({ hash }) => hash));
 
 /** Queues making what pages will ask for of a site's new pictures, so that the next release need not wait for it. */
 export const queueMaking = (tx: Executor, siteId: string): Promise<void> =>
