@@ -1,19 +1,18 @@
 "use client";
 // Conversations on the Desk: as they go, with a person taking over and handing back, and what was not known.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { useInfiniteQuery, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { nanoid } from "nanoid";
 import Link from "next/link";
-import { useDeferredValue, useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { widgetsOfKind } from "@/core/widget/settings";
 import type { Gives } from "@/server/operations";
-import { DeskLine, DeskPanes } from "@/studio/desk/desk-panes";
+import { Inbox } from "@/studio/desk/inbox";
 import { useSite } from "@/studio/frame/site-context";
-import { useHeard } from "@/studio/frame/stream";
 import { ask, askQuietly } from "@/studio/kit/api";
 import { MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
-import { Row, TextInput } from "@/studio/kit/fields";
+import { Row } from "@/studio/kit/fields";
 import { Loading, RefusalNote, State, Title } from "@/studio/kit/layout";
 import { reasonWords } from "@/studio/kit/reasons";
 import { Segments } from "@/studio/kit/segments";
@@ -32,75 +31,53 @@ type Talk = Gives<"desk.talk">;
 
 export function Conversations() {
   const site = useSite();
-  const client = useQueryClient();
   const [state, setState] = useState<Filter>("");
-  const [typed, setTyped] = useState("");
-  const sought = useDeferredValue(typed.trim());
   const [open, setOpen] = useState<string | null>(null);
-  const filter = { ...(state ? { state } : {}), ...(sought ? { words: sought } : {}) };
-  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
-    queryKey: ["talks", site.key, filter],
-    queryFn: ({ pageParam }) => ask("desk.talks", { site: site.key, ...filter, before: pageParam }),
-    initialPageParam: null as string | null,
-    getNextPageParam: (page) => page.more,
-  });
-  useHeard("desk", ({ of }) => {
-    if (of !== "chat") return;
-    for (const key of ["talks", "talk", "unknown"]) void client.invalidateQueries({ queryKey: [key, site.key] });
-  });
-  if (error) return <State tone="brick">{error.message}</State>;
-  if (!data) return <Loading what={own.what} />;
-  const rows = data.pages.flatMap((page) => page.rows);
   return (
-    <>
-      <Flex gap="8px" mb="10px" wrap="wrap" align="center">
-        <Segments<Filter> label={own.state} value={state} onChange={setState} options={own.filters} />
-        <Box w="200px">
-          <TextInput aria-label={own.search} placeholder={own.search} value={typed} onChange={setTyped} />
-        </Box>
-        <Text role="status" color="ink2">
-          {own.waiting(data.pages[0]?.counts.waiting ?? 0)}
-        </Text>
-      </Flex>
-      {state === "unknown" ? <Unknown /> : null}
-      {rows.length === 0 ? (
-        <Text p="18px" bg="sheet" borderWidth="1px" borderColor="line">
-          {state || sought ? own.nothingFits : own.nothingYet}
-        </Text>
-      ) : (
-        <DeskPanes
-          list={rows.map((row) => (
-            <ListLine key={row.id} row={row} open={row.id === open} onOpen={() => setOpen(row.id)} />
-          ))}
-          more={
-            hasNextPage ? { words: own.earlier, busy: isFetchingNextPage, onMore: () => void fetchNextPage() } : null
-          }
-        >
-          {open ? <OneTalk key={open} id={open} /> : <Text color="ink2">{own.choose}</Text>}
-        </DeskPanes>
+    <Inbox
+      name="talks"
+      words={own}
+      heard="chat"
+      besides={["talk", "unknown"]}
+      filter={{ state }}
+      fetch={(words, before) =>
+        ask("desk.talks", { site: site.key, before, ...(state ? { state } : {}), ...(words ? { words } : {}) })
+      }
+      keyOf={({ id }) => id}
+      line={listLine}
+      open={open}
+      onOpen={setOpen}
+      opened={(id) => <OneTalk key={id} id={id} />}
+      bar={({ counts }) => (
+        <>
+          <Segments<Filter> label={own.state} value={state} onChange={setState} options={own.filters} />
+          <Text role="status" color="ink2">
+            {own.waiting(counts.waiting ?? 0)}
+          </Text>
+        </>
       )}
-    </>
+      above={state === "unknown" ? <Unknown /> : null}
+    />
   );
 }
 
-const ListLine = ({ row, open, onOpen }: { row: ListRow; open: boolean; onOpen: () => void }) => (
-  <DeskLine open={open} onOpen={onOpen}>
-    <Text fontWeight={row.unread ? "700" : "500"} truncate>
+const listLine = (row: ListRow) =>
+  [
+    <Text key="about" fontWeight={row.unread ? "700" : "500"} truncate>
       {row.about || row.name || row.email || own.nobody}
-    </Text>
-    <Text color="ink2" whiteSpace="nowrap">
+    </Text>,
+    <Text key="when" color="ink2" whiteSpace="nowrap">
       {when.format(new Date(row.at))}
-    </Text>
-    <Text truncate color="ink2">
+    </Text>,
+    <Text key="who" truncate color="ink2">
       {[row.name || row.email || own.nobody, row.page, row.unread ? own.unread(row.unread) : own.lines(row.lines)].join(
         " · ",
       )}
-    </Text>
-    <Text whiteSpace="nowrap" fontWeight="600" color={tones[row.state]}>
+    </Text>,
+    <Text key="state" whiteSpace="nowrap" fontWeight="600" color={tones[row.state]}>
       {row.state === "person" ? row.person : words.states[row.state]}
-    </Text>
-  </DeskLine>
-);
+    </Text>,
+  ] as const;
 
 /** What was not known of late, each with one click to an own answer. */
 function Unknown() {

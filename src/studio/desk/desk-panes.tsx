@@ -1,17 +1,19 @@
 "use client";
 // A list on the Desk beside the one that is read: two columns, on phones the list above.
 import { Box, Flex } from "@chakra-ui/react";
-import type { ReactNode } from "react";
+import type { KeyboardEvent, ReactNode } from "react";
 import { PlainButton } from "@/studio/kit/buttons";
 
 interface DeskPanesProps {
   readonly list: ReactNode;
   /** What stands behind the last one that was fetched. */
   readonly more: { readonly words: string; readonly busy: boolean; onMore(): void } | null;
+  /** A key pressed on the list. */
+  onKeyDown?(event: KeyboardEvent<HTMLElement>): void;
   readonly children: ReactNode;
 }
 
-export const DeskPanes = ({ list, more, children }: DeskPanesProps) => (
+export const DeskPanes = ({ list, more, onKeyDown, children }: DeskPanesProps) => (
   <Flex flex="1" minH="0" gap="18px" direction={{ base: "column", md: "row" }}>
     <Box
       w={{ base: "100%", md: "420px" }}
@@ -21,6 +23,7 @@ export const DeskPanes = ({ list, more, children }: DeskPanesProps) => (
       borderWidth="1px"
       borderColor="line"
       maxH={{ base: "40vh", md: "none" }}
+      onKeyDown={onKeyDown}
     >
       {list}
       {more ? (

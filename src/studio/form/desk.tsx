@@ -1,19 +1,18 @@
 "use client";
 // Forms on the Desk: a list of what came, and one of them to be read, answered and put aside.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { useInfiniteQuery, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Download } from "lucide-react";
-import { useDeferredValue, useState } from "react";
+import { useState } from "react";
 import { type FormState, formStates } from "@/core/form/form";
 import { widgetsOfKind } from "@/core/widget/settings";
 import type { Gives } from "@/server/operations";
-import { DeskLine, DeskPanes } from "@/studio/desk/desk-panes";
+import { Inbox } from "@/studio/desk/inbox";
 import { useSite } from "@/studio/frame/site-context";
-import { useHeard } from "@/studio/frame/stream";
 import { ask } from "@/studio/kit/api";
 import { MainButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
-import { Row, TextInput } from "@/studio/kit/fields";
+import { Row } from "@/studio/kit/fields";
 import { Loading, RefusalNote, State, Title } from "@/studio/kit/layout";
 import { Segments } from "@/studio/kit/segments";
 import { TextArea } from "@/studio/kit/text-area";
@@ -32,95 +31,74 @@ type ListRow = Gives<"desk.forms">["rows"][number];
 
 export function Forms() {
   const site = useSite();
-  const client = useQueryClient();
-  const [typed, setTyped] = useState("");
-  const words = useDeferredValue(typed.trim());
-  const [state, setState] = useState("");
+  const [state, setState] = useState<FormState | "">("");
   const [widget, setWidget] = useState("");
   const [open, setOpen] = useState<string | null>(null);
-  const filter = {
-    ...(state ? { state: state as FormState } : {}),
-    ...(widget ? { widget } : {}),
-    ...(words ? { words } : {}),
-  };
-  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
-    queryKey: ["forms", site.key, filter],
-    queryFn: ({ pageParam }) => ask("desk.forms", { site: site.key, ...filter, before: pageParam }),
-    initialPageParam: null as string | null,
-    getNextPageParam: (page) => page.more,
-  });
-  useHeard("desk", ({ of }) => {
-    if (of === "form") void client.invalidateQueries({ queryKey: ["forms", site.key] });
-  });
-  if (error) return <State tone="brick">{error.message}</State>;
-  if (!data) return <Loading what={own.theForms} />;
-  const rows = data.pages.flatMap((page) => page.rows);
-  const filtered = Boolean(words || state || widget);
   return (
-    <>
-      <Flex gap="8px" mb="10px" wrap="wrap" align="center">
-        <Box w="230px">
-          <TextInput aria-label={own.search} placeholder={own.search} value={typed} onChange={setTyped} />
-        </Box>
-        <Box w="150px">
-          <Choice
-            aria-label={own.state}
-            value={state}
-            onChange={setState}
-            options={[["", own.every], ...stateOptions]}
-          />
-        </Box>
-        <Box w="190px">
-          <Choice
-            aria-label={own.form}
-            value={widget}
-            onChange={setWidget}
-            options={[
-              ["", own.everyForm],
-              ...widgetsOfKind(site.widgets, "form").map((one) => [one.id, one.name] as const),
-            ]}
-          />
-        </Box>
-        <Text role="status" color="ink2">
-          {own.countsNew(data.pages[0]?.counts.new ?? 0)}
-        </Text>
-      </Flex>
-      {rows.length === 0 ? (
-        <Text p="18px" bg="sheet" borderWidth="1px" borderColor="line">
-          {filtered ? own.nothingFits : own.nothingYet}
-        </Text>
-      ) : (
-        <DeskPanes
-          list={rows.map((row) => (
-            <ListLine key={row.id} row={row} open={row.id === open} onOpen={() => setOpen(row.id)} />
-          ))}
-          more={
-            hasNextPage ? { words: own.earlier, busy: isFetchingNextPage, onMore: () => void fetchNextPage() } : null
-          }
-        >
-          {open ? <OneForm key={open} id={open} /> : <Text color="ink2">{own.choose}</Text>}
-        </DeskPanes>
+    <Inbox
+      name="forms"
+      words={{ ...own, what: own.theForms }}
+      heard="form"
+      filter={{ state, widget }}
+      fetch={(words, before) =>
+        ask("desk.forms", {
+          site: site.key,
+          before,
+          ...(state ? { state } : {}),
+          ...(widget ? { widget } : {}),
+          ...(words ? { words } : {}),
+        })
+      }
+      keyOf={({ id }) => id}
+      line={listLine}
+      open={open}
+      onOpen={setOpen}
+      opened={(id) => <OneForm key={id} id={id} />}
+      bar={({ counts }) => (
+        <>
+          <Box w="150px">
+            <Choice
+              aria-label={own.state}
+              value={state}
+              onChange={(chosen) => setState(chosen as FormState | "")}
+              options={[["", own.every], ...stateOptions]}
+            />
+          </Box>
+          <Box w="190px">
+            <Choice
+              aria-label={own.form}
+              value={widget}
+              onChange={setWidget}
+              options={[
+                ["", own.everyForm],
+                ...widgetsOfKind(site.widgets, "form").map((one) => [one.id, one.name] as const),
+              ]}
+            />
+          </Box>
+          <Text role="status" color="ink2">
+            {own.countsNew(counts.new ?? 0)}
+          </Text>
+        </>
       )}
-    </>
+    />
   );
 }
 
-const ListLine = ({ row, open, onOpen }: { row: ListRow; open: boolean; onOpen: () => void }) => (
-  <DeskLine open={open} onOpen={onOpen}>
-    <Text fontWeight={row.state === "new" ? "700" : "500"} truncate>
+const listLine = (row: ListRow) =>
+  [
+    <Text key="who" fontWeight={row.state === "new" ? "700" : "500"} truncate>
       {row.name || row.email || own.nobody}
-    </Text>
-    <Text color="ink2" whiteSpace="nowrap">
+    </Text>,
+    <Text key="when" color="ink2" whiteSpace="nowrap">
       {when.format(new Date(row.at))}
-    </Text>
-    <Text truncate color="ink2">
+    </Text>,
+    <Text key="about" truncate color="ink2">
       {row.about}
-    </Text>
-    <Text whiteSpace="nowrap" fontWeight="600" color={tones[row.state]}>
+    </Text>,
+    <Text key="state" whiteSpace="nowrap" fontWeight="600" color={tones[row.state]}>
       {own.states[row.state]}
-    </Text>
-  </DeskLine>
-);
+    </Text>,
+  ] as const;
 
 function OneForm({ id }: { id: string }) {
   const site = useSite();

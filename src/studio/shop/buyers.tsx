@@ -1,83 +1,56 @@
 "use client";
 // Buyers on the Desk: who ordered, and everything that one of them did here.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { useInfiniteQuery, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useDeferredValue, useState } from "react";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { moneyWords } from "@/core/money/money";
-import { DeskLine, DeskPanes } from "@/studio/desk/desk-panes";
+import { Inbox, type InboxWords } from "@/studio/desk/inbox";
 import { useSite } from "@/studio/frame/site-context";
-import { useHeard } from "@/studio/frame/stream";
 import { ask } from "@/studio/kit/api";
-import { TextInput } from "@/studio/kit/fields";
 import { Group, Loading, State, Title } from "@/studio/kit/layout";
 import { words as own } from "./words";
 
 const when = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
 const day = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium" });
 
+const inboxWords: InboxWords = {
+  what: own.theBuyers,
+  search: own.searchBuyers,
+  nothingYet: own.noBuyers,
+  nothingFits: own.noBuyerFits,
+  earlier: own.moreBuyers,
+  choose: own.chooseBuyer,
+};
+
 export function Buyers({ onOrder }: { onOrder: (order: string) => void }) {
   const { key, settings } = useSite();
-  const client = useQueryClient();
-  const [typed, setTyped] = useState("");
   const [open, setOpen] = useState<string | null>(null);
-  const words = useDeferredValue(typed.trim());
-  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
-    queryKey: ["buyers", key, words],
-    queryFn: ({ pageParam }) => ask("desk.buyers", { site: key, words, after: pageParam }),
-    initialPageParam: "",
-    getNextPageParam: (page) => page.more,
-  });
-  useHeard("desk", ({ of }) => {
-    if (of === "order") void client.invalidateQueries({ queryKey: ["buyers", key] });
-  });
-  if (error) return <State tone="brick">{error.message}</State>;
-  if (!data) return <Loading what={own.theBuyers} />;
-  const rows = data.pages.flatMap((page) => page.rows);
-  const money = (amount: number) => moneyWords({ amount, currency: settings.currency }, "en-GB");
   return (
-    <>
-      <Box w="240px" mb="10px">
-        <TextInput aria-label={own.searchBuyers} placeholder={own.searchBuyers} value={typed} onChange={setTyped} />
-      </Box>
-      {rows.length === 0 ? (
-        <Text p="18px" bg="sheet" borderWidth="1px" borderColor="line">
-          {words ? own.noBuyerFits : own.noBuyers}
-        </Text>
-      ) : (
-        <DeskPanes
-          list={rows.map((row) => (
-            <DeskLine key={row.email} open={row.email === open} onOpen={() => setOpen(row.email)}>
-              <Text fontWeight="600" truncate>
-                {row.name || row.email}
-              </Text>
-              <Text color="ink2" whiteSpace="nowrap" fontVariantNumeric="tabular-nums">
-                {money(row.spent)}
-              </Text>
-              <Text truncate color="ink2">
-                {row.email}
-              </Text>
-              <Text whiteSpace="nowrap" color="ink2">
-                {own.ordersOf(row.orders, day.format(new Date(row.last)))}
-              </Text>
-            </DeskLine>
-          ))}
-          more={
-            hasNextPage ? { words: own.moreBuyers, busy: isFetchingNextPage, onMore: () => void fetchNextPage() } : null
-          }
-        >
-          {open ? (
-            <Buyer
-              key={open}
-              email={open}
-              name={rows.find(({ email }) => email === open)?.name ?? open}
-              onOrder={onOrder}
-            />
-          ) : (
-            <Text color="ink2">{own.chooseBuyer}</Text>
-          )}
-        </DeskPanes>
-      )}
-    </>
+    <Inbox
+      name="buyers"
+      words={inboxWords}
+      heard="order"
+      first=""
+      fetch={(words, after) => ask("desk.buyers", { site: key, words, after: after ?? "" })}
+      keyOf={({ email }) => email}
+      line={(row) => [
+        <Text key="who" fontWeight="600" truncate>
+          {row.name || row.email}
+        </Text>,
+        <Text key="spent" color="ink2" whiteSpace="nowrap" fontVariantNumeric="tabular-nums">
+          {moneyWords({ amount: row.spent, currency: settings.currency }, "en-GB")}
+        </Text>,
+        <Text key="mail" truncate color="ink2">
+          {row.email}
+        </Text>,
+        <Text key="orders" whiteSpace="nowrap" color="ink2">
+          {own.ordersOf(row.orders, day.format(new Date(row.last)))}
+        </Text>,
+      ]}
+      open={open}
+      onOpen={setOpen}
+      opened={(email, row) => <Buyer key={email} email={email} name={row?.name ?? email} onOrder={onOrder} />}
+    />
   );
 }
 

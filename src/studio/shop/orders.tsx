@@ -1,9 +1,9 @@
 "use client";
 // Orders on the Desk: what came, and one of them with its time line and what can be done with it.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { useInfiniteQuery, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
-import { useDeferredValue, useState } from "react";
+import { useState } from "react";
 import { moneyWords } from "@/core/money/money";
 import { type OrderDeed, type OrderState, orderStates } from "@/core/order/order";
 import { connectors } from "@/core/payment/connectors";
@@ -11,13 +11,11 @@ import { addressLines } from "@/core/shop/address";
 import type { OrderDocument } from "@/core/shop/ordered";
 import { momentWords, quantityWords } from "@/core/storefront/view";
 import type { Gives } from "@/server/operations";
-import { DeskLine, DeskPanes } from "@/studio/desk/desk-panes";
+import { Inbox, type InboxWords } from "@/studio/desk/inbox";
 import { useSite } from "@/studio/frame/site-context";
-import { useHeard } from "@/studio/frame/stream";
 import { ask } from "@/studio/kit/api";
 import { PlainButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
-import { TextInput } from "@/studio/kit/fields";
 import { Group, Loading, State, Title } from "@/studio/kit/layout";
 import { Segments } from "@/studio/kit/segments";
 import { words as payWords } from "@/studio/payment/words";
@@ -84,97 +82,83 @@ export function ShopDesk() {
   );
 }
 
-function Orders({ open, onOpen: setOpen }: { open: string | null; onOpen: (order: string) => void }) {
+function Orders({ open, onOpen }: { open: string | null; onOpen: (order: string) => void }) {
   const { key } = useSite();
-  const client = useQueryClient();
-  const [typed, setTyped] = useState("");
-  const [state, setState] = useState("all");
+  const [state, setState] = useState<OrderState | "" | "open">("");
   const [making, setMaking] = useState(false);
-  const words = useDeferredValue(typed.trim());
-  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
-    queryKey: ["orders", key, words, state],
-    queryFn: ({ pageParam }) =>
-      ask("desk.orders", { site: key, words, state: state as OrderState | "all" | "open", before: pageParam }),
-    initialPageParam: null as string | null,
-    getNextPageParam: (page) => page.more,
-  });
-  useHeard("desk", ({ of }) => {
-    if (of !== "order") return;
-    void client.invalidateQueries({ queryKey: ["orders", key] });
-    void client.invalidateQueries({ queryKey: ["order", key] });
-  });
-  if (error) return <State tone="brick">{error.message}</State>;
-  if (!data) return <Loading what={own.theOrders} />;
-  const rows = data.pages.flatMap((page) => page.rows);
   return (
-    <>
-      <Flex gap="8px" mb="10px" wrap="wrap" align="center">
-        <Box w="240px">
-          <TextInput aria-label={own.searchOrders} placeholder={own.searchOrders} value={typed} onChange={setTyped} />
-        </Box>
-        <Box w="170px">
-          <Choice
-            aria-label={own.state}
-            value={state}
-            onChange={setState}
-            options={[
-              ["all", own.everyOrder],
-              ["open", own.openOrders],
-              ...orderStates.map((one) => [one, own.orderStates[one]] as const),
-            ]}
-          />
-        </Box>
-        <Box flex="1" />
-        <PlainButton onClick={() => setMaking(true)}>
-          <Plus size={14} /> {own.newOrder}
-        </PlainButton>
-      </Flex>
-      {making ? (
-        <HandOrder
-          order={null}
-          onClose={() => setMaking(false)}
-          onDone={(made) => {
-            setMaking(false);
-            setOpen(made);
-          }}
-        />
-      ) : null}
-      {rows.length === 0 ? (
-        <Text p="18px" bg="sheet" borderWidth="1px" borderColor="line">
-          {words || state !== "all" ? own.noFit : own.noOrders}
-        </Text>
-      ) : (
-        <DeskPanes
-          list={rows.map((row) => (
-            <OrderLine key={row.id} row={row} open={row.id === open} onOpen={() => setOpen(row.id)} />
-          ))}
-          more={
-            hasNextPage ? { words: own.earlier, busy: isFetchingNextPage, onMore: () => void fetchNextPage() } : null
-          }
-        >
-          {open ? <OneOrder key={open} id={open} /> : <Text color="ink2">{own.chooseOrder}</Text>}
-        </DeskPanes>
+    <Inbox
+      name="orders"
+      words={inboxWords}
+      heard="order"
+      besides={["order"]}
+      filter={{ state }}
+      fetch={(words, before) => ask("desk.orders", { site: key, words, state: state || "all", before })}
+      keyOf={({ id }) => id}
+      line={orderLine}
+      open={open}
+      onOpen={onOpen}
+      opened={(id) => <OneOrder key={id} id={id} />}
+      bar={() => (
+        <>
+          <Box w="170px">
+            <Choice
+              aria-label={own.state}
+              value={state}
+              onChange={(chosen) => setState(chosen as OrderState | "" | "open")}
+              options={[
+                ["", own.everyOrder],
+                ["open", own.openOrders],
+                ...orderStates.map((one) => [one, own.orderStates[one]] as const),
+              ]}
+            />
+          </Box>
+          <Box flex="1" />
+          <PlainButton onClick={() => setMaking(true)}>
+            <Plus size={14} /> {own.newOrder}
+          </PlainButton>
+        </>
       )}
-    </>
+      above={
+        making ? (
+          <HandOrder
+            order={null}
+            onClose={() => setMaking(false)}
+            onDone={(made) => {
+              setMaking(false);
+              onOpen(made);
+            }}
+          />
+        ) : null
+      }
+    />
   );
 }
 
-const OrderLine = ({ row, open, onOpen }: { row: ListRow; open: boolean; onOpen: () => void }) => (
-  <DeskLine open={open} onOpen={onOpen}>
-    <Text fontWeight="600" truncate>
+const inboxWords: InboxWords = {
+  what: own.theOrders,
+  search: own.searchOrders,
+  nothingYet: own.noOrders,
+  nothingFits: own.noFit,
+  earlier: own.earlier,
+  choose: own.chooseOrder,
+};
+
+const orderLine = (row: ListRow) =>
+  [
+    <Text key="who" fontWeight="600" truncate>
       {row.number} · {row.name || row.email}
-    </Text>
-    <Text color="ink2" whiteSpace="nowrap" fontVariantNumeric="tabular-nums">
+    </Text>,
+    <Text key="sum" color="ink2" whiteSpace="nowrap" fontVariantNumeric="tabular-nums">
       {priceOf(row, row.toPay)}
-    </Text>
-    <Text truncate color="ink2">
+    </Text>,
+    <Text key="when" truncate color="ink2">
       {when.format(new Date(row.at))} · {own.things(row.things)}
-    </Text>
-    <Text whiteSpace="nowrap" fontWeight="600" color={tones[row.state]}>
+    </Text>,
+    <Text key="state" whiteSpace="nowrap" fontWeight="600" color={tones[row.state]}>
       {own.orderStates[row.state]}
-    </Text>
-  </DeskLine>
-);
+    </Text>,
+  ] as const;
 
 function OneOrder({ id }: { id: string }) {
   const { key } = useSite();
