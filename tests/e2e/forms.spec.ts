@@ -109,6 +109,16 @@ test("on the Desk it is new, with its file; an answer goes out by mail, and it i
   await page.getByText("Outbox", { exact: true }).click();
   await expect(page.getByRole("button", { name: /ines@post\.example.*Re: Oddlane Cycles/ })).toBeVisible();
   await expect(page.getByRole("button", { name: /ines@post\.example.*It has arrived/ })).toBeVisible();
+  // By the arrow keys one goes through the list, reading each.
+  const answer = page.getByRole("button", { name: /ines@post\.example.*Re: Oddlane Cycles/ });
+  await answer.click();
+  await answer.press("ArrowDown");
+  await expect(answer).toHaveAttribute("aria-current", "false");
+  await expect(answer).not.toBeFocused();
+  await page.keyboard.press("ArrowUp");
+  await expect(answer).toBeFocused();
+  await expect(answer).toHaveAttribute("aria-current", "true");
+  await expectSome(page.getByText("We do, while you wait."));
 });
 
 test("without script the form is sent all the same", async ({ browser }) => {
