@@ -35,7 +35,7 @@ export function Conversations() {
   const [open, setOpen] = useState<string | null>(null);
   return (
     <Inbox
-      name="talks"
+      query="talks"
       words={own}
       heard="chat"
       besides={["talk", "unknown"]}

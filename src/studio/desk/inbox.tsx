@@ -29,8 +29,8 @@ export interface InboxWords {
 }
 
 interface InboxProps<P extends Page> {
-  /** Of the query; what is asked anew by this name and the site is asked anew here. */
-  readonly name: string;
+  /** What the query is called: where that and the site are asked anew, so is this. */
+  readonly query: string;
   readonly words: InboxWords;
   /** What is heard of on the Desk that changes it. */
   readonly heard?: string;
@@ -64,7 +64,7 @@ function lineAt(event: KeyboardEvent<HTMLElement>): HTMLElement | null {
 }
 
 export function Inbox<P extends Page>({
-  name,
+  query,
   words,
   heard,
   besides = [],
@@ -84,7 +84,7 @@ export function Inbox<P extends Page>({
   const [typed, setTyped] = useState("");
   const sought = useDeferredValue(typed.trim());
   const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
-    queryKey: [name, key, filter, sought],
+    queryKey: [query, key, filter, sought],
     queryFn: ({ pageParam }) => fetch(sought, pageParam),
     initialPageParam: first,
     getNextPageParam: (page) => page.more,
@@ -93,7 +93,7 @@ export function Inbox<P extends Page>({
   });
   useHeard("desk", ({ of }) => {
     if (of !== heard) return;
-    for (const one of [name, ...besides]) void client.invalidateQueries({ queryKey: [one, key] });
+    for (const one of [query, ...besides]) void client.invalidateQueries({ queryKey: [one, key] });
   });
   if (error) return <State tone="brick">{error.message}</State>;
   const [firstPage] = data?.pages ?? [];

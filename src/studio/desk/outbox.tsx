@@ -43,7 +43,7 @@ export function Outbox() {
   const [open, setOpen] = useState<string | null>(null);
   return (
     <Inbox
-      name="mail"
+      query="mail"
       words={inboxWords}
       fetch={(_words, before) => ask("mail.list", { site: site.key, before })}
       keyOf={({ id }) => id}

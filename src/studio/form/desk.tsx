@@ -36,7 +36,7 @@ export function Forms() {
   const [open, setOpen] = useState<string | null>(null);
   return (
     <Inbox
-      name="forms"
+      query="forms"
       words={{ ...own, what: own.theForms }}
       heard="form"
       filter={{ state, widget }}

@@ -27,7 +27,7 @@ export function Buyers({ onOrder }: { onOrder: (order: string) => void }) {
   const [open, setOpen] = useState<string | null>(null);
   return (
     <Inbox
-      name="buyers"
+      query="buyers"
       words={inboxWords}
       heard="order"
       first=""

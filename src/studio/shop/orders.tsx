@@ -88,7 +88,7 @@ function Orders({ open, onOpen }: { open: string | null; onOpen: (order: string)
   const [making, setMaking] = useState(false);
   return (
     <Inbox
-      name="orders"
+      query="orders"
       words={inboxWords}
       heard="order"
       besides={["order"]}
