@@ -9,9 +9,10 @@ import { releaseFiles, releases } from "@/data/release/tables";
 import { findSite } from "@/data/site/queries";
 import { media } from "@/data/site/tables";
 import { releasedBytes } from "../bytes/released";
+import type { JobRun } from "../job/run";
 import { addPicture, queueMaking } from "../site/media";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
-import { renewPages } from "./renew";
+import { renewJob, renewPages } from "./renew";
 
 let studio: TestStudio;
 const site = "wrenfield";
@@ -120,6 +121,28 @@ test("a picture goes out at once without the form that takes long, and its pages
   expect(await missing()).toEqual([]);
   expect((await row()).renewed).toBe(before.renewed + 1);
   expect(await publish()).toBe(0);
+});
+
+test("pictures that are made while pages are looked through are not forgotten", async () => {
+  const { db } = studio.context;
+  const { id: siteId, renewed } = await row();
+  const here = and(eq(media.siteId, siteId), eq(media.name, "new.png"));
+  const forms = async () =>
+    /\.avif/.test(/<picture>(?:(?!<picture>).)*A new picture/s.exec((await live("/visit")).html)?.[0] ?? "");
+  await db.update(media).set({ made: false }).where(here);
+  await edit("visit", insert(block("morepic", "heading", { text: "And more of it", level: 2 })));
+  await publish();
+  expect(await forms()).toBe(false);
+  // It is made just before the job is done, which looked through the pages without it.
+  await renewJob(studio.context, {
+    job: { siteId },
+    progress: async () => {},
+    finish: async () => void (await db.update(media).set({ made: true }).where(here)),
+  } as unknown as JobRun);
+  expect(await forms()).toBe(false);
+  await studio.work();
+  expect(await forms()).toBe(true);
+  expect((await row()).renewed).toBe(renewed + 1);
 });
 
 test("a widget's words render the pages that carry it, and where it opens decides which those are", async () => {

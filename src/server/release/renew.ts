@@ -10,7 +10,9 @@ import { releaseFiles, releases } from "@/data/release/tables";
 import { sites } from "@/data/site/tables";
 import type { JobRun } from "@/server/job/run";
 import type { Context } from "../context";
+import { waitingPictures } from "../site/media";
 import { Publisher } from "./publisher";
+import { queueIfWaiting } from "./waiting";
 
 /** Makes the live pages anew whose feeds have found something else since, or whose pictures are there in all forms now; answers how many. */
 export async function renewPages(context: Context, siteId: string, told: () => Promise<void>): Promise<number> {
@@ -67,6 +69,11 @@ export async function renewPages(context: Context, siteId: string, told: () => P
 
 /** The job: what it did not come to is done when it is taken up again. */
 export async function renewJob(context: Context, run: JobRun): Promise<void> {
-  await renewPages(context, run.job.siteId ?? "", () => run.progress(0, 1));
-  await run.finish(context.db);
+  const siteId = run.job.siteId ?? "";
+  await renewPages(context, siteId, () => run.progress(0, 1));
+  await inTransaction(context.db, async (tx) => {
+    await run.finish(tx);
+    // Pictures that were made meanwhile asked for it while this one ran, in vain. Others ask when they are made.
+    if (!(await waitingPictures(tx, siteId)).size) await queueIfWaiting(tx, siteId);
+  });
 }

@@ -88,6 +88,7 @@ export interface ComposerView {
 
 /** How long the panels wait for more letters of words typed on the stage, in ms. */
 const panelDelayMs = 60;
+
 /** What letters typed into one field of a block are grouped by. */
 const fieldOf = ([edit]: readonly Edit[]): string =>
   edit && "node" in edit && "field" in edit ? `${String(edit.node)}.${edit.field}` : "";
@@ -128,7 +129,7 @@ export class Composer implements Editor {
   view: ComposerView;
 
   constructor(
-    readonly site: string,
+    site: string,
     readonly pageId: string,
     opened: Opened,
     readonly mayLayout: boolean,

@@ -95,11 +95,13 @@ export function Inbox<P extends Page>({
     if (of !== heard) return;
     for (const one of [query, ...besides]) void client.invalidateQueries({ queryKey: [one, key] });
   });
-  if (error) return <State tone="brick">{error.message}</State>;
+  // What is read stays while the list can't be had anew: an answer may be half written.
+  const refused = error ? <State tone="brick">{error.message}</State> : null;
   const [firstPage] = data?.pages ?? [];
-  if (!data || !firstPage) return <Loading what={words.what} />;
+  if (!data || !firstPage) return refused ?? <Loading what={words.what} />;
   const rows: readonly RowOf<P>[] = data.pages.flatMap((page) => page.rows);
   const filtered = sought !== "" || Object.values(filter).some(Boolean);
+  const nothing = (filtered && words.nothingFits) || words.nothingYet;
   return (
     <>
       {words.search || bar ? (
@@ -112,10 +114,11 @@ export function Inbox<P extends Page>({
           {bar?.(firstPage)}
         </Flex>
       ) : null}
+      {refused}
       {above}
-      {rows.length === 0 ? (
+      {rows.length === 0 && open === null ? (
         <Text p="18px" bg="sheet" borderWidth="1px" borderColor="line">
-          {filtered ? (words.nothingFits ?? words.nothingYet) : words.nothingYet}
+          {nothing}
         </Text>
       ) : (
         <DeskPanes
@@ -126,11 +129,19 @@ export function Inbox<P extends Page>({
             next.focus();
             next.click();
           }}
-          list={rows.map((row) => (
-            <DeskLine key={keyOf(row)} open={keyOf(row) === open} onOpen={() => onOpen(keyOf(row))}>
-              {line(row)}
-            </DeskLine>
-          ))}
+          list={
+            rows.length ? (
+              rows.map((row) => (
+                <DeskLine key={keyOf(row)} open={keyOf(row) === open} onOpen={() => onOpen(keyOf(row))}>
+                  {line(row)}
+                </DeskLine>
+              ))
+            ) : (
+              <Text p="14px" color="ink2">
+                {nothing}
+              </Text>
+            )
+          }
           more={
             hasNextPage ? { words: words.earlier, busy: isFetchingNextPage, onMore: () => void fetchNextPage() } : null
           }
