@@ -173,7 +173,7 @@ function Line({
       <Text as="h2" fontFamily="heading" fontSize="title" fontWeight="700">
         {wallWords(day, "day")}
       </Text>
-      <Text color="ink2" mb="14px">
+      <Text color="ink2" mb="26px">
         {own.about(
           service.name,
           lengthWords(service.durationMinutes),
@@ -420,7 +420,7 @@ function BandBox({
       title={`${said} ${time(band.from)}–${time(band.to)}`}
       style={{ background: ground, opacity: of === "set" && band.free === 0 ? 0.35 : 1 }}
     >
-      {of === "set" && wide < wordsFit ? (wide < numbersFit ? "" : `${free}/${all}`) : said}
+      {wide < numbersFit ? "" : of === "set" && wide < wordsFit ? `${free}/${all}` : said}
     </Box>
   );
 }

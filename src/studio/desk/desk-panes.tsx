@@ -62,6 +62,8 @@ export const DeskLine = ({
       borderBottom: "1px solid var(--chakra-colors-line)",
       background: open ? "var(--chakra-colors-wash)" : "transparent",
       cursor: "pointer",
+      // The list cuts off what stands out of it.
+      outlineOffset: "-3px",
     }}
   >
     {[children.slice(0, 2), children.slice(2)].map(([words, end], index) => (
