@@ -1,7 +1,6 @@
 // npm run site:schema: writes docs/site-file.schema.json from the schemas that Webitor itself reads with.
 import { writeFileSync } from "node:fs";
 import type Joi from "joi";
-import parse from "joi-to-json";
 import { bookingWidgetSchema } from "@/core/booking/rules/schema";
 import { kindNames } from "@/core/page/kind-names";
 import { heldBy, kinds } from "@/core/page/kinds";
@@ -9,6 +8,7 @@ import { lookProperties } from "@/core/page/look/look";
 import { maxDepth, maxNodes } from "@/core/page/validate";
 import { popupSchema } from "@/core/popup/schema";
 import { siteFileSchema } from "@/core/site/schema";
+import { fromJoi } from "@/server/edge/from-joi";
 
 type Json = Record<string, unknown>;
 
@@ -30,22 +30,8 @@ function withForms(json: Json): Json {
   return json;
 }
 
-/** Leaves out bounds that are another value of the same object: JSON Schema cannot say them, docs/site-file.md does. */
-function withNumberBounds(json: Json): Json {
-  for (const bound of ["minimum", "maximum"])
-    if (typeof json[bound] === "object" && !("type" in (json[bound] as Json))) delete json[bound];
-  for (const value of Object.values(json)) if (typeof value === "object" && value) withNumberBounds(value as Json);
-  return json;
-}
-
 /** Joi's schema as JSON Schema; what Joi checks by code is said in docs/site-file.md. */
-function converted(schema: Joi.Schema): Json {
-  const { $schema: _dialect, ...rest } = (parse as unknown as (schema: Joi.Schema, target: string) => Json)(
-    schema,
-    "json-draft-2019-09",
-  );
-  return withNumberBounds(withForms(rest));
-}
+const converted = (schema: Joi.Schema): Json => withForms(fromJoi(schema));
 
 const exactly = (properties: Json, optional: readonly string[] = []): Json => ({
   type: "object",

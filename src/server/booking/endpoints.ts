@@ -1,5 +1,6 @@
 // What pages, letters and calendars of clients can ask about bookings.
 import { courseParts } from "@/core/booking/booking";
+import { bookingSchema, holdSchema, waitSchema } from "@/core/booking/rules/asked";
 import { bookingStates } from "@/core/booking/rules/state";
 import { calendarAt } from "../calendar/addresses";
 import {
@@ -26,6 +27,7 @@ import {
   yesNo,
 } from "../edge/described";
 import { type Endpoint, type FormBody, fresh, page, param, tagged, type VisitorCall } from "../edge/endpoint";
+import { fromJoi } from "../edge/from-joi";
 import { awayEndpoints } from "../widget/other-site-endpoints";
 import { bookingPage, movePage } from "./page";
 import { postAsk } from "./public/asking";
@@ -33,7 +35,7 @@ import { originsOfPlaces, publicCall, publicSite } from "./public/call";
 import { dates, days } from "./public/days";
 import { elsewhere, snippetPage } from "./public/elsewhere";
 import { postBooking, postHold, postWait } from "./public/making";
-import { getBooking, getBookingCalendar, postOwnBooking } from "./public/own";
+import { getBooking, getBookingCalendar, ownDeeds, postOwnBooking } from "./public/own";
 import { services } from "./public/services";
 import { times, why } from "./public/times";
 import { type Answered, requestKey } from "./requests";
@@ -42,23 +44,6 @@ const dayStates = ["past", "tooFar", "closed", "full", "few", "free"];
 
 /** Forms of what these calls take and give. */
 export const bookingSchemas: Readonly<Record<string, Json>> = {
-  Reason: object({
-    code: {
-      enum: [
-        "notSold",
-        "notAStart",
-        "closed",
-        "tooSoon",
-        "tooFar",
-        "seats",
-        "mostSeats",
-        "yourWeek",
-        "group",
-        "notFree",
-      ],
-    },
-    message: text,
-  }),
   Price: object({ amount: minor, earlier: nullable(minor) }),
   Bill: object({
     currency: text,
@@ -180,67 +165,10 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
     },
     ["hold", "token"],
   ),
-  NewHold: object(
-    {
-      service: text,
-      resource: nullable(text),
-      start: text,
-      seats: whole,
-      minutes: { type: "integer", description: "One of the service's lengths; without it the first" },
-      part: {
-        enum: [...courseParts],
-        description: "How much of a course: a whole run without it, what is left of one, or one date",
-      },
-      instead: { type: "string", description: "Token of an earlier hold, which this one takes the place of" },
-    },
-    ["resource", "seats", "minutes", "part", "instead"],
-  ),
-  NewBooking: object(
-    {
-      hold: text,
-      client: object(
-        {
-          name: text,
-          email: { type: "string", format: "email" },
-          phone: text,
-          textMessages: {
-            type: "boolean",
-            description: "Whether text messages go to the phone number too, where the place sends any",
-          },
-        },
-        ["phone", "textMessages"],
-      ),
-      answers: { type: "object", additionalProperties: true },
-      terms: yesNo,
-      language: text,
-      zone: text,
-    },
-    ["answers", "terms", "language", "zone"],
-  ),
-  NewWait: {
-    description: "All that a booking asks, and the time that is wanted",
-    type: "object",
-    additionalProperties: true,
-    required: ["service", "start", "client"],
-    properties: { service: text, start: text, seats: whole, client: { type: "object" } },
-  },
-  Deed: {
-    oneOf: [
-      object(
-        {
-          deed: { const: "cancel" },
-          fee: {
-            type: "integer",
-            minimum: 0,
-            description: "What cancelling late costs, where the client agrees to it",
-          },
-        },
-        ["fee"],
-      ),
-      object({ deed: { const: "take" } }),
-      object({ deed: { const: "move" }, start: text, resource: nullable(text) }, ["resource"]),
-    ],
-  },
+  NewHold: fromJoi(holdSchema),
+  NewBooking: fromJoi(bookingSchema),
+  NewWait: fromJoi(waitSchema),
+  Deed: { oneOf: ownDeeds.map(fromJoi) },
 };
 
 const widget: Json = { name: "widget", in: "path", required: true, schema: text };

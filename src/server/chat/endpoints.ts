@@ -23,6 +23,7 @@ import {
   yesNo,
 } from "../edge/described";
 import { type Endpoint, fresh, page, param, type VisitorCall } from "../edge/endpoint";
+import { fromJoi } from "../edge/from-joi";
 import { takeNetworkPoint } from "../limit";
 import { notFound, Problem, problemResponse } from "../problem";
 import { sitePage } from "../release/notice";
@@ -30,9 +31,21 @@ import { liveWidget } from "../widget/live";
 import { awayEndpoints } from "../widget/other-site-endpoints";
 import { answer } from "./answer";
 import { liveEngine } from "./engines";
-import { sendCode } from "./proof";
+import { codeSchema, mailOnly, sendCode } from "./proof";
 import { chatAway, chatSnippet, originsOfChat } from "./snippet";
-import { askChat, callPerson, eraseTalk, leaveMessage, proveMail, rateLine, readTalk } from "./visitors";
+import {
+  askChat,
+  askSchema,
+  callPerson,
+  callSchema,
+  eraseTalk,
+  leaveMessage,
+  leaveSchema,
+  proveMail,
+  rateLine,
+  rateSchema,
+  readTalk,
+} from "./visitors";
 
 const line: Json = object(
   {
@@ -51,18 +64,18 @@ const line: Json = object(
 );
 
 const talk = { state: { enum: ["chat", "waiting", "person", "done"] }, person: text, typing: yesNo, lines: list(line) };
-const once: Json = { type: "string", pattern: "^[\\w-]{8,36}$" };
+const _once: Json = { type: "string", pattern: "^[\\w-]{8,36}$" };
 const talkToken: Json = { type: "string", pattern: "^[\\w-]{32}$" };
 
 export const chatSchemas: Readonly<Record<string, Json>> = {
-  ChatQuestion: object({ once, talk: nullable(talkToken), question: text, page: text, language: text }, ["talk"]),
+  ChatQuestion: fromJoi(askSchema),
   ChatAnswer: object({ talk: talkToken, ...talk }),
   ChatTalk: object(talk),
-  ChatRating: object({ nth: whole, helped: yesNo }),
-  ChatCall: object({ once }),
-  ChatMail: object({ email: text }),
-  ChatCode: object({ once, code: text }),
-  ChatMessage: object({ once, name: text, email: text, wish: text, copy: yesNo, agreed: yesNo }),
+  ChatRating: fromJoi(rateSchema),
+  ChatCall: fromJoi(callSchema),
+  ChatMail: fromJoi(mailOnly),
+  ChatCode: fromJoi(codeSchema),
+  ChatMessage: fromJoi(leaveSchema),
 };
 
 const widget: Json = { name: "widget", in: "path", required: true, schema: text };

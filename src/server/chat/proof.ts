@@ -40,7 +40,7 @@ async function talkFor(call: VisitorCall, ofToken: string): Promise<{ site: Site
   return { site, talk, language: spokenIn(call.language, settings.brief) };
 }
 
-const mailOnly = Joi.object<{ email: string }>({ email: mailSchema.required() });
+export const mailOnly = Joi.object<{ email: string }>({ email: mailSchema.required() });
 
 /** Has a code sent, where something was ordered by the address: found out behind the answer, which is the same in any case. */
 export async function sendCode(call: VisitorCall, ofToken: string): Promise<{ taken: true }> {
@@ -81,7 +81,7 @@ export async function codeJob(context: Context, run: JobRun): Promise<void> {
   context.jobQueued();
 }
 
-const codeSchema = Joi.object<{ once: string; code: string }>({
+export const codeSchema = Joi.object<{ once: string; code: string }>({
   once: Joi.string()
     .pattern(/^[\w-]{8,36}$/)
     .required(),

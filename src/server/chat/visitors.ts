@@ -45,7 +45,13 @@ const page = Joi.string()
   .required()
   .messages({ "string.pattern.base": "A page is a path such as /visit." });
 
-const askSchema = Joi.object<{ once: string; talk?: string | null; question: string; page: string; language: string }>({
+export const askSchema = Joi.object<{
+  once: string;
+  talk?: string | null;
+  question: string;
+  page: string;
+  language: string;
+}>({
   once,
   talk: token.allow(null),
   // What is longer than can be read is answered with a sentence, not refused.
@@ -176,7 +182,7 @@ export async function readTalk(call: VisitorCall, ofToken: string) {
   return told(talk, await linesAfter(context.db, talk, after));
 }
 
-const rateSchema = Joi.object<{ nth: number; helped: boolean }>({
+export const rateSchema = Joi.object<{ nth: number; helped: boolean }>({
   nth: Joi.number().integer().min(0).max(100_000).required(),
   helped: Joi.boolean().required(),
 });
@@ -207,10 +213,12 @@ export async function rateLine(call: VisitorCall, ofToken: string) {
   return { taken: true };
 }
 
+export const callSchema = Joi.object<{ once: string }>({ once });
+
 /** Calls a person: on the Desk where somebody is there; else it says when, and takes a message. */
 export async function callPerson(call: VisitorCall, ofToken: string) {
   const { context } = call;
-  const asked = validated(Joi.object<{ once: string }>({ once }), call.body);
+  const asked = validated(callSchema, call.body);
   const site = await siteOf(call);
   await takeNetworkPoint(context, "chatAddress", site.id, call.address);
   const talk = await talkOf(context.db, site.id, ofToken);
@@ -243,7 +251,7 @@ export async function callPerson(call: VisitorCall, ofToken: string) {
   return { talk: ofToken, ...told(now, lines) };
 }
 
-const leaveSchema = Joi.object<{
+export const leaveSchema = Joi.object<{
   once: string;
   name: string;
   email: string;

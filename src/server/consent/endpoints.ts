@@ -1,28 +1,16 @@
-// What pages that ask for consent can call.
-
-import { optional } from "@/core/consent/category";
-import { waysToChoose } from "@/core/consent/proof";
 import { regionKeys } from "@/core/consent/rules";
 import { answer, deeds, type Json, json, nullable, object, reading, text } from "../edge/described";
 import { type Endpoint, fresh } from "../edge/endpoint";
-import { countShown, keepChoice } from "./records";
+import { fromJoi } from "../edge/from-joi";
+import { choiceSchema, countShown, keepChoice, shownSchema } from "./records";
 import { locate } from "./where";
 
-const region = { enum: [...regionKeys] };
+const _region = { enum: [...regionKeys] };
 
 /** Forms of what these calls take and give. */
 export const consentSchemas: Readonly<Record<string, Json>> = {
-  Choice: object({
-    widget: text,
-    id: { type: "string", pattern: "^[a-z0-9]{16,24}$" },
-    region,
-    rule: { enum: regionKeys.filter((key) => key !== "elsewhere") },
-    given: { type: "array", items: { enum: [...optional] }, maxItems: 3 },
-    version: text,
-    how: { enum: [...waysToChoose] },
-    language: text,
-  }),
-  ConsentShown: object({ widget: text, region, what: { enum: ["shown"] } }),
+  Choice: fromJoi(choiceSchema),
+  ConsentShown: fromJoi(shownSchema),
   Where: object({
     where: {
       anyOf: [object({ country: text, part: nullable(text) }), { type: "null" }],

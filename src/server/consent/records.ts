@@ -29,7 +29,7 @@ const region = Joi.string()
   .valid(...regionKeys)
   .required();
 
-const choiceSchema: Joi.ObjectSchema<ChoiceCall> = Joi.object<ChoiceCall>({
+export const choiceSchema: Joi.ObjectSchema<ChoiceCall> = Joi.object<ChoiceCall>({
   widget,
   id: Joi.string()
     .pattern(/^[a-z0-9]{16,24}$/)
@@ -102,16 +102,15 @@ export async function keepChoice(context: Context, siteKey: string, body: unknow
   });
 }
 
+export const shownSchema = Joi.object<{ widget: string; region: RegionKey; what: "shown" }>({
+  widget,
+  region,
+  what: Joi.string().valid("shown").required(),
+});
+
 /** Counts that the question was shown. */
 export async function countShown(context: Context, siteKey: string, body: unknown, address: string): Promise<void> {
-  const input = validated(
-    Joi.object<{ widget: string; region: RegionKey; what: "shown" }>({
-      widget,
-      region,
-      what: Joi.string().valid("shown").required(),
-    }),
-    body,
-  );
+  const input = validated(shownSchema, body);
   const site = await findSite(context.db, siteKey);
   if (!site) throw notFound("This site");
   await takeNetworkPoint(context, "countAddress", site.id, address);

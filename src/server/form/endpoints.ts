@@ -5,28 +5,15 @@ import { ownWords } from "@/core/form/words";
 import { isPassing, problemWords } from "@/core/render/problem";
 import { pagePath } from "@/core/site/site";
 import { documents } from "@/data/page/tables";
-import { deeds, html, type Json, json, object, text } from "../edge/described";
+import { deeds, html, type Json, json } from "../edge/described";
 import { type Endpoint, type FormBody, fieldsOf, fresh, page, type VisitorCall } from "../edge/endpoint";
+import { fromJoi } from "../edge/from-joi";
 import { Problem } from "../problem";
 import { noticePage } from "../release/notice";
-import { type SentFile, sendForm } from "./send";
+import { formSchema, type SentFile, sendForm } from "./send";
 
 export const formSchemas: Readonly<Record<string, Json>> = {
-  Form: object(
-    {
-      widget: text,
-      once: { type: "string", pattern: "^[\\w-]{8,40}$" },
-      page: text,
-      language: text,
-      fields: {
-        type: "object",
-        additionalProperties: { type: ["string", "boolean", "number", "array"], items: text },
-      },
-      website: text,
-      elapsedMs: { type: "number", minimum: 0 },
-    },
-    ["once", "website", "elapsedMs"],
-  ),
+  Form: fromJoi(formSchema),
 };
 
 /** Path of the page that a form was sent from, by its own address; "/" where the browser does not tell. */

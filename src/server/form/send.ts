@@ -31,7 +31,7 @@ interface FormCall extends SentFrom {
   readonly elapsedMs?: number;
 }
 
-const callSchema: Joi.ObjectSchema<FormCall> = Joi.object<FormCall>({
+export const formSchema: Joi.ObjectSchema<FormCall> = Joi.object<FormCall>({
   ...sentFrom,
   once: Joi.string().pattern(/^[\w-]{8,40}$/),
   elapsedMs: Joi.number().min(0),
@@ -123,7 +123,7 @@ export async function sendForm(
   files: Readonly<Record<string, SentFile>>,
   address: string,
 ): Promise<{ readonly site: SiteRow; readonly form: Form }> {
-  const call = validated(callSchema, body);
+  const call = validated(formSchema, body);
   const site = await findSite(context.db, siteKey);
   if (!site) throw notFound("This site");
   await takeNetworkPoint(context, "formAddress", site.id, address);

@@ -1,23 +1,14 @@
 // What pages with popups, and the letters that follow, can call.
-import { deeds, type Json, json, object, pageAsks, pageDoes, post, text } from "../edge/described";
+import { deeds, type Json, json, pageAsks, pageDoes, post } from "../edge/described";
 import { type Endpoint, fresh, page, param } from "../edge/endpoint";
+import { fromJoi } from "../edge/from-joi";
 import { deedPage } from "./notices";
-import { countSeen, type Deed, signUp } from "./signups";
+import { countSeen, type Deed, seenSchema, signUp, signupSchema } from "./signups";
 
 /** Forms of what these calls take. */
 export const popupSchemas: Readonly<Record<string, Json>> = {
-  Signup: object(
-    {
-      widget: text,
-      page: text,
-      language: text,
-      fields: { type: "object", additionalProperties: { type: ["string", "boolean"] } },
-      website: text,
-      elapsedMs: { type: "number", minimum: 0 },
-    },
-    ["website"],
-  ),
-  Seen: object({ widget: text, what: { enum: ["shown", "closed"] } }),
+  Signup: fromJoi(signupSchema),
+  Seen: fromJoi(seenSchema),
 };
 
 const signupDeeds: readonly (readonly [deed: Deed, summary: string])[] = [

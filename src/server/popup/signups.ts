@@ -22,7 +22,7 @@ interface SignupCall extends SentFrom {
   readonly elapsedMs: number;
 }
 
-const callSchema: Joi.ObjectSchema<SignupCall> = Joi.object<SignupCall>({
+export const signupSchema: Joi.ObjectSchema<SignupCall> = Joi.object<SignupCall>({
   ...sentFrom,
   elapsedMs: Joi.number().min(0).required(),
 });
@@ -85,7 +85,7 @@ async function sendLetter(
  * nothing. What is wrong is a Problem with the field's key as its path ("fields.email").
  */
 export async function signUp(context: Context, siteKey: string, body: unknown, address: string): Promise<void> {
-  const call = validated(callSchema, body);
+  const call = validated(signupSchema, body);
   const site = await findSite(context.db, siteKey);
   if (!site) throw notFound("This site");
   await takeNetworkPoint(context, "signupAddress", site.id, address);
@@ -197,15 +197,14 @@ export async function doSignupDeed(context: Context, siteKey: string, token: str
   return (await byToken(context, siteKey, token, deed)).signup.state;
 }
 
+export const seenSchema = Joi.object<{ widget: string; what: "shown" | "closed" }>({
+  widget: Joi.string().max(40).required(),
+  what: Joi.string().valid("shown", "closed").required(),
+});
+
 /** Counts what a visitor saw: a popup shown or closed. */
 export async function countSeen(context: Context, siteKey: string, body: unknown, address: string): Promise<void> {
-  const input = validated(
-    Joi.object<{ widget: string; what: "shown" | "closed" }>({
-      widget: Joi.string().max(40).required(),
-      what: Joi.string().valid("shown", "closed").required(),
-    }),
-    body,
-  );
+  const input = validated(seenSchema, body);
   const site = await findSite(context.db, siteKey);
   if (!site) throw notFound("This site");
   await takeNetworkPoint(context, "countAddress", site.id, address);

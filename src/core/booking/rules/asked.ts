@@ -46,11 +46,11 @@ export interface HoldAsked {
 const holdFields = {
   service: bookingId.required(),
   resource: bookingId.allow("", null, "any"),
-  start: Joi.string().max(40).required(),
+  start: Joi.string().max(40).required().description("RFC 3339 with its offset, or a wall time of the place"),
   seats: seatsField.default(1),
-  minutes: minutesField,
-  part: partField,
-  instead: token,
+  minutes: minutesField.description("One of the service’s lengths; without it the first"),
+  part: partField.description("How much of a course; without it a whole run"),
+  instead: token.description("Token of an earlier hold, which this one takes the place of"),
 };
 
 export const holdSchema = Joi.object<HoldAsked>(holdFields);
@@ -81,7 +81,7 @@ const clientFields = {
     name: lineSchema(120).min(1).required().messages({ "string.empty": "Please write your name." }),
     email: mailSchema.required(),
     phone: lineSchema(40).allow("").default(""),
-    textMessages: Joi.boolean().default(false),
+    textMessages: Joi.boolean().default(false).description("To the phone number too, where the place sends any"),
   }).required(),
   answers: Joi.object().unknown().default({}),
   terms: Joi.boolean().default(false),

@@ -91,16 +91,26 @@ export async function getBookingCalendar(context: Context, siteKey: string, toke
 
 type Deed = { deed: "cancel"; fee?: number } | { deed: "take" } | { deed: "move"; start: string; resource?: string };
 
-const deedSchema = Joi.object<Deed>({ deed: Joi.string().valid("cancel", "move", "take").required() })
-  .when(Joi.object({ deed: "move" }).unknown(), {
-    then: Joi.object({ start: Joi.string().max(40).required(), resource: resourceField }),
-  })
-  .when(Joi.object({ deed: "cancel" }).unknown(), {
-    then: Joi.object({
-      /** What it costs, in minor units, as the client has agreed to. */
-      fee: Joi.number().integer().min(0).max(100_000_000_000),
-    }),
-  });
+const deedFields = {
+  cancel: {
+    fee: Joi.number().integer().min(0).max(100_000_000_000).description("What cancelling late costs, as agreed to"),
+  },
+  move: { start: Joi.string().max(40).required(), resource: resourceField },
+  take: {},
+} as const;
+
+/** What a client does to their own booking, one schema for each deed. */
+export const ownDeeds = (Object.keys(deedFields) as (keyof typeof deedFields)[]).map((deed) =>
+  Joi.object({ deed: Joi.string().valid(deed).required(), ...deedFields[deed] }),
+);
+
+const deedSchema = Joi.object<Deed>({
+  deed: Joi.string()
+    .valid(...Object.keys(deedFields))
+    .required(),
+})
+  .when(Joi.object({ deed: "move" }).unknown(), { then: Joi.object(deedFields.move) })
+  .when(Joi.object({ deed: "cancel" }).unknown(), { then: Joi.object(deedFields.cancel) });
 
 /** POST bookings/{token}: the client moves or cancels, within the cancellation period, or cancels later for a fee. */
 export async function postOwnBooking(
