@@ -36,12 +36,15 @@ export function dress(element: HTMLElement, brand: Readonly<Record<string, strin
 }
 
 /** Brings the widgets of a kind to life: `show` once the site allows it, when its place is near. */
-export function bringAway<Form>(kind: string, show: (spot: HTMLElement, key: string, told: Away<Form>) => void) {
+export function bringAway<Form>(
+  kind: string,
+  show: (spot: HTMLElement, key: string, told: Away<Form>) => void | Promise<void>,
+) {
   const bring = async (spot: HTMLElement) => {
     const key = spot.dataset[kind] ?? "";
     const response = await fetch(`${home}/_w/v1/${kind}/${encodeURIComponent(key)}/elsewhere`);
     const told = (await response.json()) as Away<Form> & { title?: string };
-    if (response.ok) show(spot, key, told);
+    if (response.ok) await show(spot, key, told);
     else refuse(spot, told.title ?? "");
   };
   const begin = () => {

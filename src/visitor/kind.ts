@@ -60,8 +60,8 @@ export interface VisitorKind {
   open?(widget: ReleasedWidget, page: Page, outcome: Outcome): Shown;
   /** Begins with the page, wherever the widget stands. */
   begin?(widget: ReleasedWidget, page: Page): void | Promise<void>;
-  /** Brings a spot in the flow to life. */
-  mount?(spot: HTMLElement, widget: ReleasedWidget, page: Page): void;
+  /** Brings a spot in the flow to life. What stands there without scripts stays until then, and where it fails. */
+  mount?(spot: HTMLElement, widget: ReleasedWidget, page: Page): void | Promise<void>;
 }
 
 /** What the script of a block exports: it brings one block to life. */

@@ -2,7 +2,7 @@
 import type { ColourRole, Surface } from "@/core/brand/brand";
 import type { Sorted } from "./category";
 import type { RegionKey } from "./rules";
-import type { ConsentWords } from "./words";
+import type { ConsentWords } from "./words/catalog";
 
 /** What somebody leaves in a browser, or asks it for. */
 export type LeftAs = "cookie" | "storage" | "worker" | "request";

@@ -2,7 +2,8 @@
 import { escapeHtml, imageHtml, type RenderContext } from "@/core/render/markup";
 import { categories, handledAs, optional } from "./category";
 import { type Consent, saidIn } from "./consent";
-import { type ConsentWords, thingsWords, wordsIn } from "./words";
+import { thingsWords, wordsIn } from "./words";
+import type { ConsentWords } from "./words/catalog";
 
 /** What of the table is asked about, by category. */
 const things = (consent: Consent, category: string) =>

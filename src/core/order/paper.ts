@@ -6,106 +6,12 @@ import type { OrderDocument } from "@/core/shop/ordered";
 import { countryName, quantityWords, rateWords } from "@/core/storefront/view";
 import { shopWords } from "@/core/storefront/words";
 import { type LineParts, worthOf } from "./lines";
+import type { PaperWords } from "./paper/catalog";
+import { de } from "./paper/de";
+import { en } from "./paper/en";
+import { fr } from "./paper/fr";
 
-interface PaperWords {
-  readonly invoice: (number: string) => string;
-  readonly credit: (number: string) => string;
-  readonly packing: (number: string) => string;
-  readonly date: string;
-  readonly order: string;
-  readonly ofInvoice: string;
-  readonly taxNumber: string;
-  readonly buyersNumber: string;
-  readonly what: string;
-  readonly quantity: string;
-  readonly each: string;
-  readonly amount: string;
-  readonly sku: string;
-  readonly net: string;
-  readonly taxOf: (rate: string, country: string) => string;
-  readonly all: string;
-  readonly voucher: (tail: string) => string;
-  readonly toPay: string;
-  readonly paid: string;
-  readonly givenBack: string;
-  readonly packedBy: string;
-  readonly outside: string;
-}
-
-const words: Readonly<Record<"en" | "de" | "fr", PaperWords>> = {
-  en: {
-    invoice: (number) => `Invoice ${number}`,
-    credit: (number) => `Credit note ${number}`,
-    packing: (number) => `Packing slip ${number}`,
-    date: "Date",
-    order: "Order",
-    ofInvoice: "For invoice",
-    taxNumber: "Our tax number",
-    buyersNumber: "Your tax number",
-    what: "Goods",
-    quantity: "Quantity",
-    each: "Price",
-    amount: "Amount",
-    sku: "SKU",
-    net: "Without tax",
-    taxOf: (rate, country) => `Tax ${rate}, ${country}`,
-    all: "In all",
-    voucher: (tail) => `Voucher ${tail}`,
-    toPay: "To pay",
-    paid: "Paid. Thank you.",
-    givenBack: "Given back",
-    packedBy: "Packed by",
-    outside: "The buyer owes the tax (reverse charge).",
-  },
-  de: {
-    invoice: (number) => `Rechnung ${number}`,
-    credit: (number) => `Gutschrift ${number}`,
-    packing: (number) => `Packzettel ${number}`,
-    date: "Datum",
-    order: "Bestellung",
-    ofInvoice: "Zu Rechnung",
-    taxNumber: "Unsere Steuernummer",
-    buyersNumber: "Ihre Steuernummer",
-    what: "Ware",
-    quantity: "Menge",
-    each: "Preis",
-    amount: "Betrag",
-    sku: "Artikelnummer",
-    net: "Ohne Steuer",
-    taxOf: (rate, country) => `Steuer ${rate}, ${country}`,
-    all: "Zusammen",
-    voucher: (tail) => `Gutschein ${tail}`,
-    toPay: "Zu bezahlen",
-    paid: "Bezahlt. Vielen Dank.",
-    givenBack: "Zurückgegeben",
-    packedBy: "Gepackt von",
-    outside: "Die Steuer schuldet der Käufer (Umkehrung der Steuerschuld).",
-  },
-  fr: {
-    invoice: (number) => `Facture ${number}`,
-    credit: (number) => `Avoir ${number}`,
-    packing: (number) => `Bon de préparation ${number}`,
-    date: "Date",
-    order: "Commande",
-    ofInvoice: "Pour la facture",
-    taxNumber: "Notre numéro de TVA",
-    buyersNumber: "Votre numéro de TVA",
-    what: "Articles",
-    quantity: "Quantité",
-    each: "Prix",
-    amount: "Montant",
-    sku: "Référence",
-    net: "Hors taxe",
-    taxOf: (rate, country) => `Taxe ${rate}, ${country}`,
-    all: "Total",
-    voucher: (tail) => `Bon ${tail}`,
-    toPay: "À payer",
-    paid: "Payé. Merci.",
-    givenBack: "Remboursé",
-    packedBy: "Préparé par",
-    outside: "TVA due par l’acheteur (autoliquidation).",
-  },
-};
+const words = { en, de, fr };
 
 /** A local day with its year: papers are kept. */
 const fullDate = (date: string, language: string): string =>

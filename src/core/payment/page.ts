@@ -1,10 +1,10 @@
 // The page on which something is paid: the sum, a frame or a way on to the payment service, what went wrong, and other ways.
-
 import { escapeHtml as html } from "@/core/render/escape";
 import { ownCss } from "@/core/self-service/css";
 import type { DeclineReason } from "./charge";
 import type { ConnectorKind, OfferedPayment } from "./connectors";
-import { type PayWords, payWords } from "./words";
+import { payWords } from "./words";
+import type { PayWords } from "./words/catalog";
 
 export interface PayPage {
   /** BCP 47. */

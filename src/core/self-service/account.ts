@@ -1,112 +1,15 @@
 // The page of somebody who has bought, booked or signed up here: asked for by a letter, without a password.
 import { inLanguage } from "@/core/locale/words";
 import { escapeHtml as html } from "@/core/render/escape";
+import type { AccountWords } from "./account/catalog";
+import { de } from "./account/de";
+import { en } from "./account/en";
+import { fr } from "./account/fr";
 
 /** Where it is asked for, on every site's host. */
 export const ownRoot = "/_w/v1/account";
 
-export interface AccountWords {
-  readonly title: string;
-  readonly ask: string;
-  readonly email: string;
-  readonly send: string;
-  /** Whom it went to is told where that is known. */
-  readonly sent: (email: string) => string;
-  readonly letterTitle: string;
-  readonly letter: string;
-  readonly letterLast: string;
-  readonly enter: string;
-  readonly enterText: (email: string) => string;
-  readonly over: string;
-  readonly done: string;
-  readonly nothing: string;
-  readonly addresses: string;
-  readonly leave: string;
-  readonly forgetTitle: string;
-  readonly forgetText: string;
-  readonly forgetAgree: string;
-  readonly forget: string;
-  readonly forgotten: string;
-  readonly toShop: string;
-}
-
-const words: Readonly<Record<"en" | "de" | "fr", AccountWords>> = {
-  en: {
-    title: "Yours here",
-    ask: "Your orders with their files and invoices, bookings and signups. There is no password: a letter brings a link.",
-    email: "E-mail",
-    send: "Send the link",
-    sent: (email) =>
-      `A letter with the link is on its way${email && ` to ${email}`}, if something of yours is here. It works for 30 minutes.`,
-    letterTitle: "Your link",
-    letter: "With this link you see what is yours here. It works once, within 30 minutes:",
-    letterLast: "If you did not ask for it, leave it: nothing happens.",
-    enter: "Go on",
-    enterText: (email) => `You see what belongs to ${email}, on this device for 30 days.`,
-    over: "This link does not work any more. Ask for another one.",
-    done: "What you did here",
-    nothing: "Nothing of yours is here.",
-    addresses: "Addresses you gave",
-    leave: "Leave this device",
-    forgetTitle: "Forget me",
-    forgetText:
-      "Your name, addresses and what you wrote are erased everywhere here. What was sold stays in the books, without you. This can’t be taken back.",
-    forgetAgree: "Yes, forget me",
-    forget: "Erase all of it",
-    forgotten: "You are forgotten here.",
-    toShop: "To the site",
-  },
-  de: {
-    title: "Ihres hier",
-    ask: "Ihre Bestellungen mit Dateien und Rechnungen, Buchungen und Anmeldungen. Es gibt kein Passwort: Ein Brief bringt einen Link.",
-    email: "E-Mail",
-    send: "Link senden",
-    sent: (email) =>
-      `Ein Brief mit dem Link ist unterwegs${email && ` an ${email}`}, falls hier etwas von Ihnen ist. Er gilt 30 Minuten.`,
-    letterTitle: "Ihr Link",
-    letter: "Mit diesem Link sehen Sie, was hier von Ihnen ist. Er gilt einmal, 30 Minuten lang:",
-    letterLast: "Wenn Sie nicht darum gebeten haben, tun Sie nichts: Es geschieht nichts.",
-    enter: "Weiter",
-    enterText: (email) => `Sie sehen, was zu ${email} gehört, auf diesem Gerät 30 Tage lang.`,
-    over: "Dieser Link gilt nicht mehr. Fordern Sie einen neuen an.",
-    done: "Was Sie hier getan haben",
-    nothing: "Hier ist nichts von Ihnen.",
-    addresses: "Ihre Adressen",
-    leave: "Auf diesem Gerät abmelden",
-    forgetTitle: "Mich vergessen",
-    forgetText:
-      "Ihr Name, Ihre Adressen und was Sie geschrieben haben, wird hier überall gelöscht. Was verkauft wurde, bleibt ohne Sie in den Büchern. Das kann nicht zurückgenommen werden.",
-    forgetAgree: "Ja, vergessen Sie mich",
-    forget: "Alles löschen",
-    forgotten: "Sie sind hier vergessen.",
-    toShop: "Zur Website",
-  },
-  fr: {
-    title: "Votre espace",
-    ask: "Vos commandes avec leurs fichiers et factures, réservations et inscriptions. Pas de mot de passe : un message apporte un lien.",
-    email: "E-mail",
-    send: "Envoyer le lien",
-    sent: (email) =>
-      `Un message avec le lien part${email && ` vers ${email}`}, si quelque chose de vous se trouve ici. Il est valable 30 minutes.`,
-    letterTitle: "Votre lien",
-    letter: "Ce lien vous montre ce qui est à vous ici. Il sert une fois, pendant 30 minutes :",
-    letterLast: "Si vous ne l’avez pas demandé, ne faites rien : il ne se passe rien.",
-    enter: "Continuer",
-    enterText: (email) => `Vous voyez ce qui appartient à ${email}, sur cet appareil pendant 30 jours.`,
-    over: "Ce lien n’est plus valable. Demandez-en un autre.",
-    done: "Ce que vous avez fait ici",
-    nothing: "Rien de vous ne se trouve ici.",
-    addresses: "Vos adresses",
-    leave: "Quitter cet appareil",
-    forgetTitle: "M’oublier",
-    forgetText:
-      "Votre nom, vos adresses et ce que vous avez écrit sont effacés partout ici. Ce qui a été vendu reste dans les livres, sans vous. On ne peut pas revenir en arrière.",
-    forgetAgree: "Oui, oubliez-moi",
-    forget: "Tout effacer",
-    forgotten: "Vous êtes oublié ici.",
-    toShop: "Vers le site",
-  },
-};
+const words = { en, de, fr };
 
 export const accountWords = (language: string): AccountWords => inLanguage(words, language);
 

@@ -13,7 +13,8 @@ import type { CheckoutTyped } from "@/core/shop/cart";
 import type { OrderDocument } from "@/core/shop/ordered";
 import type { Shop, ShopPage } from "@/core/shop/shop";
 import type { Reason } from "@/core/visitor/decision";
-import { type ShopWords, shopWords } from "./words";
+import { shopWords } from "./words";
+import type { ShopWords } from "./words/catalog";
 
 /** How a place shows a picture of a product. */
 export interface PictureAsked {

@@ -2,7 +2,7 @@
 import { html, nothing } from "lit";
 import { isOpenState, type PublicDate, type PublicDay } from "@/core/booking/told";
 import { addDays, addMonths, firstWeekday, longDay, weekOf, weeksOf, written } from "./month";
-import type { Words } from "./words";
+import type { Words } from "./words/en";
 
 /** The days that are shown, and what can be done with them. */
 export interface ShownDays {

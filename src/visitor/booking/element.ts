@@ -40,6 +40,7 @@ import {
   wishOf,
   wordsOf,
 } from "./visit";
+import type { Words } from "./words/en";
 
 /** How long the page of a booking that waits asks how it stands, in ms. */
 const askAgainMs = 5000;
@@ -65,6 +66,7 @@ export class SiteBooking extends LitElement {
   declare clock: number;
   form!: ReleasedBooking;
   language = "en";
+  words!: Words;
   /** The visitor's own zone. */
   zone = "";
   /** Where links to a booking lead; null in a rehearsal. */
@@ -107,7 +109,7 @@ export class SiteBooking extends LitElement {
   }
 
   private get here() {
-    return { language: this.language, today: new Date(this.now()).toISOString().slice(0, 10) };
+    return { language: this.language, said: this.words, today: new Date(this.now()).toISOString().slice(0, 10) };
   }
 
   private begin() {

@@ -3,12 +3,14 @@ import type { ReleasedBooking } from "@/core/booking/released";
 import { bringAway, dress, pageLanguage } from "../away";
 import { BookingApi } from "./api";
 import { SiteBooking } from "./element";
+import { wordsFor } from "./words";
 
-bringAway<ReleasedBooking>("booking", (spot, key, { language, home, form, brand }) => {
+bringAway<ReleasedBooking>("booking", async (spot, key, { language, home, form, brand }) => {
   const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
   const element = new SiteBooking();
   element.form = form;
   element.language = pageLanguage(language);
+  element.words = await wordsFor(element.language);
   element.zone = zone;
   element.api = BookingApi.from(home, key, zone);
   element.bookingBase = `${home}/_w/v1/booking/${key}/bookings`;

@@ -2,7 +2,7 @@
 // are drawn again.
 import { html, nothing, type TemplateResult } from "lit";
 import type { Question } from "@/core/booking/booking";
-import type { Words } from "./words";
+import type { Words } from "./words/en";
 
 type Value = string | boolean | readonly string[];
 

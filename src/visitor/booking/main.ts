@@ -5,11 +5,13 @@ import { tellBusy } from "../busy";
 import type { VisitorKind } from "../kind";
 import { BookingApi } from "./api";
 import { SiteBooking } from "./element";
+import { wordsFor } from "./words";
 
 const booking: VisitorKind = {
-  mount(spot, { id, form }, page) {
+  async mount(spot, { id, form }, page) {
     const { rehearsal } = page.data;
     const element = new SiteBooking();
+    element.words = await wordsFor(page.data.language);
     element.form = form as ReleasedBooking;
     element.language = page.data.language;
     element.zone = page.visitor.zone;

@@ -36,6 +36,7 @@ import {
   wished,
   wishOf,
 } from "./visit";
+import { en } from "./words/en";
 
 const setUp = aSetUp(
   [
@@ -50,7 +51,7 @@ const formOf = (look: Partial<BookingLook> = {}, ids = setUp.services.map(({ id 
   look: { ...usualLook, ...look },
   pictures: {},
 });
-const here = { language: "en-IE", today: "2026-03-11" };
+const here = { language: "en-IE", said: en, today: "2026-03-11" };
 const visitOf = (look?: Partial<BookingLook>, ids?: string[]) => begun(formOf(look, ids), here);
 
 const moment = (place: string): Moment => ({ instant: `${place}:00Z`, place });

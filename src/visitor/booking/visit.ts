@@ -13,7 +13,7 @@ import {
 } from "@/core/booking/told";
 import type { Answer, Refused, Wish } from "./api";
 import { addDays, addMonths, firstWeekday, monthBounds, weekOf } from "./month";
-import { type Words, wordsFor } from "./words";
+import type { Words } from "./words/en";
 
 export type Step = "need" | "date" | "service" | "who" | "when" | "details" | "done";
 
@@ -32,6 +32,8 @@ export type Times = Answer<{ readonly times: readonly PublicTime[]; readonly ful
 export interface Visit {
   readonly form: ReleasedBooking;
   readonly language: string;
+  /** The words of that language. */
+  readonly said: Words;
   /** Today on the visitor's calendar: near enough to know which month to begin with. */
   readonly today: string;
   readonly step: Step;
@@ -78,8 +80,9 @@ const listedDays = 4;
 const searchDays = 62;
 const searches = 7;
 
-export const wordsOf = ({ form, language }: Pick<Visit, "form" | "language">): Words => ({
-  ...wordsFor(language),
+/** The calendar's words, and over them what the designer wrote otherwise. */
+export const wordsOf = ({ form, said }: Pick<Visit, "form" | "said">): Words => ({
+  ...said,
   ...form.words,
 });
 
@@ -215,12 +218,16 @@ const asksDays = (visit: Visit, then?: string): Visit => ({
 });
 
 /** From the beginning. */
-export function begun(form: ReleasedBooking, { language, today }: Pick<Visit, "language" | "today">): Visit {
+export function begun(
+  form: ReleasedBooking,
+  { language, said, today }: Pick<Visit, "language" | "said" | "today">,
+): Visit {
   const [only] = form.services;
   const service = form.services.length === 1 && only ? only : null;
   return opened({
     form,
     language,
+    said,
     today,
     step: stepsOf({ form, service: null })[0] ?? "when",
     service,

@@ -1,7 +1,7 @@
 // The chat on a page: a log of what was said, a field for the next question, and ways on as buttons.
-
 import { spokenIn } from "@/core/chat/answers/address";
-import { type ChatPageWords, chatPageWords } from "@/core/chat/knows/page-words";
+import { chatPageWords } from "@/core/chat/knows/page-words";
+import type { ChatPageWords } from "@/core/chat/knows/page-words/en";
 import type { ReleasedChat } from "@/core/chat/released";
 import { wallIn } from "@/core/site/open-hours";
 import { ChatApi, type ChatPage, newKey, type Talk } from "./api";

@@ -1,5 +1,5 @@
 // What is filled in within a conversation: a code that proves an address, a booking, a message to leave.
-import type { ChatPageWords } from "@/core/chat/knows/page-words";
+import type { ChatPageWords } from "@/core/chat/knows/page-words/en";
 import type { ReleasedChat } from "@/core/chat/released";
 import type { Button } from "@/core/chat/told";
 import { type ChatApi, newKey, type Talk } from "./api";

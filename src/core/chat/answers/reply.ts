@@ -12,7 +12,7 @@ import type { Hit } from "../knows/passage-index";
 import { type Filter, rowSays, rowsFor } from "../knows/table";
 import type { BookAsk, Button, ReplyKind, ReplySource } from "../told";
 import type { Heard, Turn } from "../understands/hear";
-import type { Intent } from "../understands/intents";
+import type { Intent } from "../understands/intents/catalog";
 import { sentencesOf } from "../understands/sentences";
 import type { Subject } from "../understands/subject";
 import { chatSays, languageNames } from "./say";

@@ -1,5 +1,4 @@
 // What a question wants, understood from its words, from what was spoken of before, and from what the site has.
-
 import { spokenIn } from "@/core/chat/answers/address";
 import { wallIn } from "@/core/site/open-hours";
 import { type Brief, chatLimits, type Topic } from "../chat";
@@ -7,7 +6,8 @@ import type { Hit, Term } from "../knows/passage-index";
 import type { ChatTable, TableQuery } from "../knows/table";
 import { readTableQuestion, type TableReading } from "../knows/table-question";
 import { slipsBetween } from "./distance";
-import { type Intent, isAngry, plainWordsOf, takesUp, type Wanted, wantedIn } from "./intents";
+import { isAngry, plainWordsOf, takesUp, type Wanted, wantedIn } from "./intents";
+import type { Intent } from "./intents/catalog";
 import { languageOf, readable } from "./language";
 import type { Meant, Subject, Subjects } from "./subject";
 import type { Synonyms } from "./synonyms";

@@ -2,6 +2,9 @@
 import { inLanguage } from "@/core/locale/words";
 import { dateAfter } from "@/core/site/open-hours";
 import { folded } from "./tokens";
+import { de } from "./when/de";
+import { en } from "./when/en";
+import { fr } from "./when/fr";
 
 /** "2026-11-29" */
 type LocalDate = string;
@@ -19,142 +22,7 @@ export interface When {
   readonly now: boolean;
 }
 
-interface WhenWords {
-  /** Monday first, each with its short forms. */
-  readonly days: readonly (readonly string[])[];
-  readonly months: readonly (readonly string[])[];
-  readonly today: readonly string[];
-  readonly tomorrow: readonly string[];
-  readonly afterTomorrow: readonly string[];
-  readonly now: readonly string[];
-  readonly weekend: readonly string[];
-  readonly week: readonly string[];
-  readonly next: readonly string[];
-  readonly parts: readonly {
-    readonly words: readonly string[];
-    readonly after: string | null;
-    readonly before: string | null;
-  }[];
-  /** A clock time follows: "at 10". */
-  readonly at: readonly string[];
-}
-
-const words: Readonly<Record<string, WhenWords>> & { readonly en: WhenWords } = {
-  en: {
-    days: [
-      ["monday", "mon", "mondays"],
-      ["tuesday", "tue", "tues", "tuesdays"],
-      ["wednesday", "wed", "wednesdays"],
-      ["thursday", "thu", "thur", "thurs", "thursdays"],
-      ["friday", "fri", "fridays"],
-      ["saturday", "sat", "saturdays"],
-      ["sunday", "sundays"],
-    ],
-    months: [
-      ["january", "jan"],
-      ["february", "feb"],
-      ["march"],
-      ["april", "apr"],
-      ["may"],
-      ["june", "jun"],
-      ["july", "jul"],
-      ["august", "aug"],
-      ["september", "sept", "sep"],
-      ["october", "oct"],
-      ["november", "nov"],
-      ["december", "dec"],
-    ],
-    today: ["today", "tonight"],
-    tomorrow: ["tomorrow", "tomorow", "tommorow", "tmrw"],
-    afterTomorrow: [],
-    now: ["now", "currently"],
-    weekend: ["weekend", "weekends"],
-    week: ["week"],
-    next: ["next"],
-    parts: [
-      { words: ["morning", "mornings"], after: null, before: "12:00" },
-      { words: ["afternoon", "afternoons"], after: "12:00", before: "18:00" },
-      { words: ["evening", "evenings", "tonight"], after: "17:00", before: null },
-    ],
-    at: ["at", "around"],
-  },
-  de: {
-    days: [
-      ["montag", "mo", "montags"],
-      ["dienstag", "di", "dienstags"],
-      ["mittwoch", "mi", "mittwochs"],
-      ["donnerstag", "do", "donnerstags"],
-      ["freitag", "fr", "freitags"],
-      ["samstag", "sa", "samstags", "sonnabend"],
-      ["sonntag", "so", "sonntags"],
-    ],
-    months: [
-      ["januar", "janner"],
-      ["februar"],
-      ["marz"],
-      ["april"],
-      ["mai"],
-      ["juni"],
-      ["juli"],
-      ["august"],
-      ["september"],
-      ["oktober"],
-      ["november"],
-      ["dezember"],
-    ],
-    today: ["heute"],
-    tomorrow: ["morgen"],
-    afterTomorrow: ["ubermorgen"],
-    now: ["jetzt", "gerade"],
-    weekend: ["wochenende"],
-    week: ["woche"],
-    next: ["nachste", "nachsten", "nachster", "kommende", "kommenden"],
-    parts: [
-      { words: ["vormittag", "vormittags", "fruh"], after: null, before: "12:00" },
-      { words: ["nachmittag", "nachmittags"], after: "12:00", before: "18:00" },
-      { words: ["abend", "abends"], after: "17:00", before: null },
-    ],
-    at: ["um", "gegen"],
-  },
-  fr: {
-    days: [
-      ["lundi", "lundis"],
-      ["mardi", "mardis"],
-      ["mercredi", "mercredis"],
-      ["jeudi", "jeudis"],
-      ["vendredi", "vendredis"],
-      ["samedi", "samedis"],
-      ["dimanche", "dimanches"],
-    ],
-    months: [
-      ["janvier"],
-      ["fevrier"],
-      ["mars"],
-      ["avril"],
-      ["mai"],
-      ["juin"],
-      ["juillet"],
-      ["aout"],
-      ["septembre"],
-      ["octobre"],
-      ["novembre"],
-      ["decembre"],
-    ],
-    today: ["aujourd'hui", "aujourdhui"],
-    tomorrow: ["demain"],
-    afterTomorrow: ["apres-demain"],
-    now: ["maintenant"],
-    weekend: ["week-end", "weekend"],
-    week: ["semaine"],
-    next: ["prochain", "prochaine"],
-    parts: [
-      { words: ["matin", "matinee"], after: null, before: "12:00" },
-      { words: ["apres-midi"], after: "12:00", before: "18:00" },
-      { words: ["soir", "soiree"], after: "17:00", before: null },
-    ],
-    at: ["a", "vers"],
-  },
-};
+const words = { en, de, fr };
 
 /** Forms that are words of their own, too, and mean a day only beside a word such as "am". */
 const shortDay = /^(?:mo|di|mi|do|fr|sa|so)$/;

@@ -6,7 +6,7 @@ import { moneyWords } from "@/core/money/money";
 import type { Fields } from "../fields";
 import { longDay, timeOfDay, written } from "../month";
 import { minutesOf, partOf, type Visit } from "../visit";
-import type { Words } from "../words";
+import type { Words } from "../words/en";
 
 export interface Scene {
   readonly visit: Visit;

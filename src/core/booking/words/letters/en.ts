@@ -1,0 +1,57 @@
+// Letters about bookings, in English.
+import type { Wording } from "./catalog";
+
+export const en: Wording = {
+  subject: {
+    booked: (what) => `Booked: ${what}`,
+    waiting: (what) => `Asked for: ${what}`,
+    waitingPayment: (what) => `Waiting for your payment: ${what}`,
+    approved: (what) => `Approved: ${what}`,
+    declined: (what) => `Not possible: ${what}`,
+    moved: (what) => `Moved: ${what}`,
+    reminder: (what) => `Soon: ${what}`,
+    runs: (what) => `It takes place: ${what}`,
+    calledOff: (what) => `Called off: ${what}`,
+    cancelled: (what) => `Cancelled: ${what}`,
+    listed: (what) => `On the waiting list: ${what}`,
+    offered: (what) => `A place is free: ${what}`,
+    offerOver: (what) => `No longer kept for you: ${what}`,
+    unlisted: (what) => `Off the waiting list: ${what}`,
+  },
+  first: {
+    booked: "Your booking is confirmed.",
+    waiting: "We have your booking and will tell you whether it suits us. Until then the time is kept for you.",
+    waitingPayment:
+      "The time is kept for you for half an hour. Your booking is confirmed once the payment has come in.",
+    approved: "Your booking is approved and confirmed.",
+    declined: "We are sorry, this booking can't be kept. The time is free again.",
+    moved: "Your booking has moved. This is when it is now:",
+    reminder: "This is to remind you of your booking.",
+    runs: "Enough people have booked: it takes place.",
+    calledOff: "We are sorry: too few people have booked, so it does not take place. You owe nothing for it.",
+    cancelled: "Your booking is cancelled.",
+    listed: "You are on the waiting list. If a place becomes free, we keep it for you for a while and write to you.",
+    offered: "A place has become free, and it is kept for you. Take it, or it goes to the next.",
+    offerOver: "The place that was kept for you was not taken, so it has gone to the next.",
+    unlisted: "You are no longer on the waiting list. You owe nothing.",
+  },
+  yours: (time) => `On your clock: ${time}`,
+  seats: (count) => `${count} seats`,
+  total: (amount) => `Price: ${amount}`,
+  manage: "See, move or cancel it here:",
+  until: (time) => `It can be moved or cancelled until ${time}.`,
+  manageOf: {
+    listed: "See it, or leave the list, here:",
+    offered: "Take it, or leave it to the next, here:",
+  },
+  offer: (time) => `It is kept for you until ${time}.`,
+  money: {
+    paid: (amount) => `Paid: ${amount}`,
+    toPay: (amount) => `To be paid at the place: ${amount}`,
+    payNow: (amount) => `To be paid now: ${amount}`,
+    lateFee: (amount) => `Cancelling it later costs ${amount}.`,
+    fee: (amount) => `Cancelled late: ${amount}`,
+    back: (amount) => `You get back: ${amount}`,
+    owed: (amount) => `Still to be paid: ${amount}`,
+  },
+};

@@ -1,0 +1,13 @@
+// Letters after a signup: what each language has to say.
+
+export interface Wording {
+  readonly subject: (site: string) => string;
+  readonly lines: (site: string) => readonly string[];
+  readonly deed: string;
+}
+
+export interface Language {
+  readonly confirm: Wording;
+  readonly welcome: Wording;
+  readonly withdraw: string;
+}

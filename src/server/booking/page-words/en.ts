@@ -1,0 +1,47 @@
+// Pages of a client's own booking, in English.
+import type { Words } from "./catalog";
+
+export const en: Words = {
+  titles: {
+    confirmed: "Your booking",
+    waitingApproval: "Your booking waits for approval",
+    waitingPayment: "Your booking waits for its payment",
+    cancelled: "This booking is cancelled",
+    declined: "This booking was declined",
+    expired: "This booking is over",
+    listed: "On the waiting list",
+    offered: "A place is free",
+  },
+  cancel: "Cancel this booking",
+  move: "Move it to another time",
+  back: "Leave it as it is",
+  toSite: "To the site",
+  listed: "If a place becomes free, it is kept for you for a while, and you get a letter.",
+  offered: (until) => `It is kept for you until ${until}.`,
+  takeIt: "Take it",
+  leaveList: "Leave the list",
+  leaveIt: "Leave it to the next",
+  price: (amount) => `The price is ${amount}.`,
+  payNow: (amount) => `${amount} is paid now: you go on to that as you take it.`,
+  tooLate: "It can no longer be moved or cancelled here; please write or ring.",
+  cancelFor: (cost) => `Cancel it for ${cost}`,
+  late: (cost) => `It can no longer be moved here, and cancelling it costs ${cost} now.`,
+  fee: (cost) => `Cancelling it so late cost ${cost}.`,
+  toComeBack: (amount) => `${amount} of what you paid will be given back.`,
+  owed: (amount) => `${amount} of that is still to be paid.`,
+  moveTitle: "Another time",
+  moveText: (what) => `Now it is ${what}. Press the time you want instead; a letter confirms it.`,
+  moved: "Your booking has moved",
+  none: "Nothing is free in these days.",
+  later: "Later days",
+  earlier: "Earlier days",
+  notPossible: "This was not possible",
+  noLink: "This link does not work",
+  noLinkText: "It may be incomplete. Copy the whole link from the letter.",
+  snippet: (site) => `The booking calendar of ${site} on another site`,
+  snippetText: (sites) =>
+    `Put these two lines where the calendar is to stand: the element where it shall be seen, the script anywhere. They work on pages of ${sites}. Colours come with it, type is that of your page. A content security policy needs the script’s host under script-src and connect-src.`,
+  snippetNowhere:
+    "Put these two lines where the calendar is to stand. So far no other site may have it: tell the business the address of yours first.",
+  snippetLink: "Book a time",
+};
