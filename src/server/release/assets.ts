@@ -63,13 +63,13 @@ export interface VisitorScripts {
   readonly files: ReadonlyMap<string, Asset>;
   /** File names by what they are the script of: "loader", "opening", a kind of widget. */
   readonly entries: Readonly<Record<string, string>>;
-  /** Names of the files that the scripts of these need, with what they share. */
+  /** Names of the files that the scripts of these need, with what they share and what they may load later. */
   filesOf(names: readonly string[]): readonly string[];
 }
 
 interface Metafile {
   readonly outputs: Readonly<
-    Record<string, { readonly entryPoint?: string; readonly imports: readonly { path: string; kind: string }[] }>
+    Record<string, { readonly entryPoint?: string; readonly imports: readonly { path: string }[] }>
   >;
 }
 
@@ -95,11 +95,12 @@ async function readScripts(buildFolder: string): Promise<VisitorScripts> {
     const name = basename(path);
     const bytes = await readFile(join(buildFolder, "visitor", name));
     files.set(name, { path: `/_a/${name}`, type: "text/javascript; charset=utf-8", bytes });
-    if (output.entryPoint) entries[basename(dirname(output.entryPoint))] = name;
-    const loaded = output.imports.filter(({ kind }) => kind === "import-statement");
+    // What a script loads later, such as the words of a language, is an entry of the bundle's, too, but no script by itself.
+    if (output.entryPoint && basename(output.entryPoint) === "main.ts")
+      entries[basename(dirname(output.entryPoint))] = name;
     imports.set(
       name,
-      loaded.map((one) => basename(one.path)),
+      output.imports.map((one) => basename(one.path)),
     );
   }
   return {
