@@ -1,11 +1,10 @@
 "use client";
-// The window that asks to sign in when the session has ended.
 import { Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { ask } from "@/studio/kit/api";
-import { MainButton } from "@/studio/kit/buttons";
-import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
-import { Window } from "@/studio/kit/window";
+import { TextRow, useAsked } from "@/studio/kit/form";
+// The window that asks to sign in when the session has ended.
+import { FormWindow } from "@/studio/kit/form-window";
 import { words } from "./words";
 
 export function SignInAgainWindow({ onEnd }: { onEnd: (done: boolean) => void }) {
@@ -16,23 +15,11 @@ export function SignInAgainWindow({ onEnd }: { onEnd: (done: boolean) => void })
     else setCodeWanted(true);
   });
   return (
-    <Window
-      title={words.signInAgain}
-      open
-      onClose={() => onEnd(false)}
-      foot={
-        <MainButton loading={form.busy} onClick={form.send}>
-          {words.signIn}
-        </MainButton>
-      }
-    >
+    <FormWindow of={form} title={words.signInAgain} onClose={() => onEnd(false)} send={words.signIn}>
       <Text mb="12px">{words.sessionEnded}</Text>
-      <Form of={form}>
-        <TextRow of={form} field="email" text="account" label={words.eMail} />
-        <TextRow of={form} field="password" text="password" label={words.password} />
-        {codeWanted ? <TextRow of={form} field="code" text="code" label={words.code} hint={words.codeHint} /> : null}
-        <FormNote of={form} />
-      </Form>
-    </Window>
+      <TextRow of={form} field="email" text="account" label={words.eMail} />
+      <TextRow of={form} field="password" text="password" label={words.password} />
+      {codeWanted ? <TextRow of={form} field="code" text="code" label={words.code} hint={words.codeHint} /> : null}
+    </FormWindow>
   );
 }

@@ -1,10 +1,9 @@
 "use client";
-// The window that asks for the password again before a sensitive deed.
 import { Text } from "@chakra-ui/react";
 import { ask } from "./api";
-import { MainButton } from "./buttons";
-import { Form, FormNote, TextRow, useAsked } from "./form";
-import { Window } from "./window";
+import { TextRow, useAsked } from "./form";
+// The window that asks for the password again before a sensitive deed.
+import { FormWindow } from "./form-window";
 import { words } from "./words";
 
 export function ConfirmPasswordWindow({ onEnd }: { onEnd: (shown: boolean) => void }) {
@@ -13,21 +12,9 @@ export function ConfirmPasswordWindow({ onEnd }: { onEnd: (shown: boolean) => vo
     onEnd(true);
   });
   return (
-    <Window
-      title={words.yourPasswordAgain}
-      open
-      onClose={() => onEnd(false)}
-      foot={
-        <MainButton loading={form.busy} onClick={form.send}>
-          {words.goOn}
-        </MainButton>
-      }
-    >
+    <FormWindow of={form} title={words.yourPasswordAgain} onClose={() => onEnd(false)} send={words.goOn}>
       <Text mb="12px">{words.changesWhoGetsOr}</Text>
-      <Form of={form}>
-        <TextRow of={form} field="password" text="password" label={words.password} />
-        <FormNote of={form} />
-      </Form>
-    </Window>
+      <TextRow of={form} field="password" text="password" label={words.password} />
+    </FormWindow>
   );
 }

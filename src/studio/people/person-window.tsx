@@ -1,5 +1,4 @@
 "use client";
-// One person: inviting a new one, or changing role and sites of one who is here.
 import { Box, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import type { Role } from "@/core/account/rights";
@@ -8,7 +7,9 @@ import { ask } from "@/studio/kit/api";
 import { MainButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { Row, Tick } from "@/studio/kit/fields";
-import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
+import { TextRow, useAsked } from "@/studio/kit/form";
+// One person: inviting a new one, or changing role and sites of one who is here.
+import { FormWindow } from "@/studio/kit/form-window";
 import { RefusalNote } from "@/studio/kit/layout";
 import { Segments } from "@/studio/kit/segments";
 import { useDeed } from "@/studio/kit/use-deed";
@@ -86,39 +87,33 @@ export function PersonWindow({
   const { role, sites } = form.values;
   const sitesFault = form.refusal?.fields.find(({ path }) => path.startsWith("sites"));
   return (
-    <Window
+    <FormWindow
+      of={form}
       title={person ? person.name : words.invitePerson}
-      open
       onClose={onClose}
-      foot={
-        <MainButton loading={form.busy} onClick={form.send}>
-          {person ? words.save : words.sendInvitation}
-        </MainButton>
-      }
+      send={person ? words.save : words.sendInvitation}
+      shownAt={["name", "email", "role", sitesFault?.path ?? ""]}
     >
-      <Form of={form}>
-        {person ? null : (
-          <>
-            <TextRow of={form} field="name" label={words.name} />
-            <TextRow of={form} field="email" label={words.eMail} text="mail" hint={words.letterGoesThereWith} />
-          </>
+      {person ? null : (
+        <>
+          <TextRow of={form} field="name" label={words.name} />
+          <TextRow of={form} field="email" label={words.eMail} text="mail" hint={words.letterGoesThereWith} />
+        </>
+      )}
+      <Row label={words.role} error={form.at("role")} hint={roleWords[role].may}>
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={role}
+            options={roleOptions}
+            onChange={(chosen) => form.set({ role: chosen as Role })}
+          />
         )}
-        <Row label={words.role} error={form.at("role")} hint={roleWords[role].may}>
-          {(ids) => (
-            <Choice
-              {...ids}
-              value={role}
-              options={roleOptions}
-              onChange={(chosen) => form.set({ role: chosen as Role })}
-            />
-          )}
-        </Row>
-        {role === "owner" ? null : (
-          <ChosenSites value={sites} onChange={(chosen) => form.set({ sites: chosen })} error={sitesFault?.message} />
-        )}
-        <FormNote of={form} shownAt={["name", "email", "role", sitesFault?.path ?? ""]} />
-      </Form>
-    </Window>
+      </Row>
+      {role === "owner" ? null : (
+        <ChosenSites value={sites} onChange={(chosen) => form.set({ sites: chosen })} error={sitesFault?.message} />
+      )}
+    </FormWindow>
   );
 }
 

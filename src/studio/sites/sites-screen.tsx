@@ -1,5 +1,4 @@
 "use client";
-// Sites: every site of the studio as a card with a small true picture of its home page.
 import { Box, Flex, Grid, Image, Text } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { EllipsisVertical, Plus, Upload } from "lucide-react";
@@ -15,12 +14,13 @@ import { IconButton, MainButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { Row, TextInput } from "@/studio/kit/fields";
 import { FileButton } from "@/studio/kit/file-button";
-import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
+import { TextRow, useAsked } from "@/studio/kit/form";
+// Sites: every site of the studio as a card with a small true picture of its home page.
+import { FormWindow } from "@/studio/kit/form-window";
 import { Loading, State, Title } from "@/studio/kit/layout";
 import { LocaleRows } from "@/studio/kit/locale-rows";
 import { MenuButton } from "@/studio/kit/menu-button";
 import { RoomLine } from "@/studio/kit/room";
-import { Window } from "@/studio/kit/window";
 import { words } from "./words";
 
 type Card = Gives<"sites.list">[number];
@@ -273,23 +273,11 @@ function KeyWindow({
     onClose();
   });
   return (
-    <Window
-      title={title}
-      open
-      onClose={onClose}
-      foot={
-        <MainButton loading={form.busy} onClick={form.send}>
-          {deed}
-        </MainButton>
-      }
-    >
+    <FormWindow of={form} title={title} onClose={onClose} send={deed}>
       <Text mb="12px">{text}</Text>
-      <Form of={form}>
-        {first.name === null ? null : <TextRow of={form} field="name" label={words.name} />}
-        <TextRow of={form} field="key" label={words.key} hint={words.partItsAddress} />
-        <FormNote of={form} />
-      </Form>
-    </Window>
+      {first.name === null ? null : <TextRow of={form} field="name" label={words.name} />}
+      <TextRow of={form} field="key" label={words.key} hint={words.partItsAddress} />
+    </FormWindow>
   );
 }
 
@@ -313,46 +301,37 @@ function NewSite({ onClose }: { onClose: () => void }) {
     location.assign(`/s/${key}/pages`);
   });
   return (
-    <Window
+    <FormWindow
+      of={form}
       title={words.newSite}
-      open
       onClose={onClose}
-      foot={
-        <MainButton loading={form.busy} onClick={form.send}>
-          {words.makeSite}
-        </MainButton>
-      }
+      send={words.makeSite}
+      shownAt={["name", "key", "settings.zone", "settings.language", "settings.currency", "settings.mailFrom"]}
     >
-      <Form of={form}>
-        <TextRow of={form} field="name" label={words.name} />
-        <Row label={words.key} error={form.at("key")} hint={words.partItsAddressHow}>
-          {(ids) => <TextInput {...ids} value={keyOf(form.values)} onChange={(key) => form.set({ key })} />}
-        </Row>
-        <Row label={words.startsAs} hint={starters[form.values.starter].note}>
-          {(ids) => (
-            <Choice
-              {...ids}
-              value={form.values.starter}
-              onChange={(starter) => form.set({ starter: starter as StarterKey })}
-              options={Object.entries(starters).map(([id, one]) => [id, one.name] as const)}
-            />
-          )}
-        </Row>
-        <LocaleRows value={form.values} errorAt={form.at} onChange={form.set} />
-        <TextRow
-          of={form}
-          field="mailFrom"
-          at="settings.mailFrom"
-          text="mail"
-          label={words.mailFrom}
-          hint={words.lettersVisitorsComeFrom}
-        />
-        <FormNote
-          of={form}
-          shownAt={["name", "key", "settings.zone", "settings.language", "settings.currency", "settings.mailFrom"]}
-        />
-      </Form>
-    </Window>
+      <TextRow of={form} field="name" label={words.name} />
+      <Row label={words.key} error={form.at("key")} hint={words.partItsAddressHow}>
+        {(ids) => <TextInput {...ids} value={keyOf(form.values)} onChange={(key) => form.set({ key })} />}
+      </Row>
+      <Row label={words.startsAs} hint={starters[form.values.starter].note}>
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={form.values.starter}
+            onChange={(starter) => form.set({ starter: starter as StarterKey })}
+            options={Object.entries(starters).map(([id, one]) => [id, one.name] as const)}
+          />
+        )}
+      </Row>
+      <LocaleRows value={form.values} errorAt={form.at} onChange={form.set} />
+      <TextRow
+        of={form}
+        field="mailFrom"
+        at="settings.mailFrom"
+        text="mail"
+        label={words.mailFrom}
+        hint={words.lettersVisitorsComeFrom}
+      />
+    </FormWindow>
   );
 }
 
@@ -372,21 +351,16 @@ function RemoveSite({
     onClose();
   });
   return (
-    <Window
+    <FormWindow
+      of={form}
       title={words.remove(card.name)}
-      open
       onClose={onClose}
-      foot={
-        <MainButton bg="brick" disabled={form.values.name !== card.name} loading={form.busy} onClick={form.send}>
-          {words.removeSiteGood}
-        </MainButton>
-      }
+      send={words.removeSiteGood}
+      removes
+      disabled={form.values.name !== card.name}
     >
       <Text mb="10px">{words.itsPagesReleasesSignups(card.address.replace(/^https?:\/\//, ""))}</Text>
-      <Form of={form}>
-        <TextRow of={form} field="name" label={words.type(card.name)} stacked />
-        <FormNote of={form} />
-      </Form>
-    </Window>
+      <TextRow of={form} field="name" label={words.type(card.name)} stacked />
+    </FormWindow>
   );
 }

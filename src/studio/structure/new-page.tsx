@@ -1,14 +1,13 @@
 "use client";
-// A new page: its title and address, empty or like a pattern.
 import { useQuery } from "@tanstack/react-query";
 import { slugFrom } from "@/core/input/slug";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { MainButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { Row, TextInput } from "@/studio/kit/fields";
-import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
-import { Window } from "@/studio/kit/window";
+import { TextRow, useAsked } from "@/studio/kit/form";
+// A new page: its title and address, empty or like a pattern.
+import { FormWindow } from "@/studio/kit/form-window";
 import { words } from "./words";
 
 export const usePatterns = () => {
@@ -33,38 +32,26 @@ export function NewPage({ onClose, onMade }: { onClose: () => void; onMade: (id:
   });
   const slug = form.values.slug ?? slugFrom(form.values.title);
   return (
-    <Window
-      title={words.newPageTitle}
-      open
-      onClose={onClose}
-      foot={
-        <MainButton loading={form.busy} onClick={form.send}>
-          {words.addPage}
-        </MainButton>
-      }
-    >
-      <Form of={form}>
-        <TextRow of={form} field="title" label={words.pageTitle} />
-        <Row label={words.slug} error={form.at("slug")} hint={`${site.address}/${slug}`}>
-          {(ids) => <TextInput {...ids} value={slug} onChange={(typed) => form.set({ slug: typed })} />}
+    <FormWindow of={form} title={words.newPageTitle} onClose={onClose} send={words.addPage}>
+      <TextRow of={form} field="title" label={words.pageTitle} />
+      <Row label={words.slug} error={form.at("slug")} hint={`${site.address}/${slug}`}>
+        {(ids) => <TextInput {...ids} value={slug} onChange={(typed) => form.set({ slug: typed })} />}
+      </Row>
+      {patterns.length ? (
+        <Row label={words.begin} error={form.at("pattern")}>
+          {(ids) => (
+            <Choice
+              {...ids}
+              value={form.values.pattern}
+              onChange={(pattern) => form.set({ pattern })}
+              options={[
+                ["", words.beginEmpty],
+                ...patterns.map(({ id, name }) => [id, words.beginPattern(name)] as const),
+              ]}
+            />
+          )}
         </Row>
-        {patterns.length ? (
-          <Row label={words.begin} error={form.at("pattern")}>
-            {(ids) => (
-              <Choice
-                {...ids}
-                value={form.values.pattern}
-                onChange={(pattern) => form.set({ pattern })}
-                options={[
-                  ["", words.beginEmpty],
-                  ...patterns.map(({ id, name }) => [id, words.beginPattern(name)] as const),
-                ]}
-              />
-            )}
-          </Row>
-        ) : null}
-        <FormNote of={form} />
-      </Form>
-    </Window>
+      ) : null}
+    </FormWindow>
   );
 }

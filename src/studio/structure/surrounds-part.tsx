@@ -1,5 +1,4 @@
 "use client";
-// Headers and footers: where each stands by which rules, which rules never count, and which pages have none.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { ArrowDown, ArrowUp, Plus, Trash2, X } from "lucide-react";
 import Link from "next/link";
@@ -10,13 +9,14 @@ import type { Gives } from "@/server/operations";
 import { ruleWords } from "@/studio/composer/surround/words";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { IconButton, MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { Row, TextInput } from "@/studio/kit/fields";
-import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
+import { Form, TextRow, useAsked } from "@/studio/kit/form";
+// Headers and footers: where each stands by which rules, which rules never count, and which pages have none.
+import { FormWindow } from "@/studio/kit/form-window";
 import { Loading, RefusalNote, State } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
-import { Window } from "@/studio/kit/window";
 import { useStructureChanged, useSurrounds } from "./pages-part";
 import { words } from "./words";
 
@@ -394,33 +394,21 @@ function NewSurround({ of, data, onClose }: { of: SurroundOf; data: Surrounds; o
     onClose();
   });
   return (
-    <Window
-      title={words.newSurround[of]}
-      open
-      onClose={onClose}
-      foot={
-        <MainButton loading={form.busy} onClick={form.send}>
-          {words.addSurround}
-        </MainButton>
-      }
-    >
-      <Form of={form}>
-        <TextRow of={form} field="name" label={words.surroundName} />
-        <Row label={words.like} error={form.at("like")}>
-          {(ids) => (
-            <Choice
-              {...ids}
-              value={form.values.like}
-              onChange={(like) => form.set({ like })}
-              options={[
-                ["", words.likeNone],
-                ...data.all.filter((one) => one.of === of).map(({ id, name }) => [id, name] as const),
-              ]}
-            />
-          )}
-        </Row>
-        <FormNote of={form} />
-      </Form>
-    </Window>
+    <FormWindow of={form} title={words.newSurround[of]} onClose={onClose} send={words.addSurround}>
+      <TextRow of={form} field="name" label={words.surroundName} />
+      <Row label={words.like} error={form.at("like")}>
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={form.values.like}
+            onChange={(like) => form.set({ like })}
+            options={[
+              ["", words.likeNone],
+              ...data.all.filter((one) => one.of === of).map(({ id, name }) => [id, name] as const),
+            ]}
+          />
+        )}
+      </Row>
+    </FormWindow>
   );
 }

@@ -1,5 +1,4 @@
 "use client";
-// Widgets: the list of every kind with state and results, and starting a new one.
 import { Box, Flex, RadioCard, Text } from "@chakra-ui/react";
 import { useQueries, useQuery } from "@tanstack/react-query";
 import { Plus, Trash2 } from "lucide-react";
@@ -13,7 +12,9 @@ import { ask } from "@/studio/kit/api";
 import { IconButton, MainButton, PlainButton } from "@/studio/kit/buttons";
 import { Cards } from "@/studio/kit/cards";
 import { Drawn } from "@/studio/kit/drawn";
-import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
+import { TextRow, useAsked } from "@/studio/kit/form";
+// Widgets: the list of every kind with state and results, and starting a new one.
+import { FormWindow } from "@/studio/kit/form-window";
 import { RefusalNote, State, Title } from "@/studio/kit/layout";
 import { useDeed } from "@/studio/kit/use-deed";
 import { Window } from "@/studio/kit/window";
@@ -119,56 +120,43 @@ function NewWidget({ open, onClose }: { open: boolean; onClose: () => void }) {
   });
   const { kind } = form.values;
   return (
-    <Window
-      title={words.newWidget}
-      open={open}
-      onClose={onClose}
-      wide
-      foot={
-        <MainButton loading={form.busy} onClick={form.send}>
-          {words.make(widgetFacts[kind].label)}
-        </MainButton>
-      }
-    >
-      <Form of={form}>
-        <Cards
-          aria-label={words.kinds}
-          value={kind}
-          onValueChange={({ value }) => value && form.set({ kind: value as WidgetKindName })}
-          mb="14px"
-        >
-          <Flex gap="10px" wrap="wrap">
-            {widgetKindNames.map((one) => (
-              <RadioCard.Item
-                key={one}
-                value={one}
-                flex="1 1 300px"
-                bg="white"
-                borderColor="line"
-                borderRadius="field"
-                cursor="pointer"
-                _checked={{ borderColor: "mark", boxShadow: "0 0 0 1px var(--chakra-colors-mark)" }}
-              >
-                <RadioCard.ItemHiddenInput />
-                <RadioCard.ItemControl p="12px" gap="14px" alignItems="flex-start">
-                  <Drawn shapes={widgetFacts[one].drawing} scale={2} />
-                  <RadioCard.ItemContent gap="2px">
-                    <RadioCard.ItemText fontWeight="700" fontSize="ui">
-                      {widgetFacts[one].label}
-                    </RadioCard.ItemText>
-                    <RadioCard.ItemDescription color="ink2" fontSize="ui" opacity="1">
-                      {widgetFacts[one].sentence}
-                    </RadioCard.ItemDescription>
-                  </RadioCard.ItemContent>
-                </RadioCard.ItemControl>
-              </RadioCard.Item>
-            ))}
-          </Flex>
-        </Cards>
-        <TextRow of={form} field="name" label={words.name} hint={words.youVisitorsDoNot} />
-        <FormNote of={form} />
-      </Form>
-    </Window>
+    <FormWindow of={form} title={words.newWidget} onClose={onClose} wide send={words.make(widgetFacts[kind].label)}>
+      <Cards
+        aria-label={words.kinds}
+        value={kind}
+        onValueChange={({ value }) => value && form.set({ kind: value as WidgetKindName })}
+        mb="14px"
+      >
+        <Flex gap="10px" wrap="wrap">
+          {widgetKindNames.map((one) => (
+            <RadioCard.Item
+              key={one}
+              value={one}
+              flex="1 1 300px"
+              bg="white"
+              borderColor="line"
+              borderRadius="field"
+              cursor="pointer"
+              _checked={{ borderColor: "mark", boxShadow: "0 0 0 1px var(--chakra-colors-mark)" }}
+            >
+              <RadioCard.ItemHiddenInput />
+              <RadioCard.ItemControl p="12px" gap="14px" alignItems="flex-start">
+                <Drawn shapes={widgetFacts[one].drawing} scale={2} />
+                <RadioCard.ItemContent gap="2px">
+                  <RadioCard.ItemText fontWeight="700" fontSize="ui">
+                    {widgetFacts[one].label}
+                  </RadioCard.ItemText>
+                  <RadioCard.ItemDescription color="ink2" fontSize="ui" opacity="1">
+                    {widgetFacts[one].sentence}
+                  </RadioCard.ItemDescription>
+                </RadioCard.ItemContent>
+              </RadioCard.ItemControl>
+            </RadioCard.Item>
+          ))}
+        </Flex>
+      </Cards>
+      <TextRow of={form} field="name" label={words.name} hint={words.youVisitorsDoNot} />
+    </FormWindow>
   );
 }
 

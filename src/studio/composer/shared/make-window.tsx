@@ -1,14 +1,13 @@
 "use client";
-// The window in which a section of the page becomes a definition that can stand on many pages.
 import { Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { PageNode } from "@/core/page/node";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask, Refusal } from "@/studio/kit/api";
-import { MainButton } from "@/studio/kit/buttons";
-import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
+import { TextRow, useAsked } from "@/studio/kit/form";
+// The window in which a section of the page becomes a definition that can stand on many pages.
+import { FormWindow } from "@/studio/kit/form-window";
 import { newId } from "@/studio/kit/new-id";
-import { Window } from "@/studio/kit/window";
 import type { Composer } from "../store";
 import { standFor } from "./deeds";
 import { nameSchema } from "./name-schema";
@@ -42,21 +41,9 @@ export function MakeWindow({
     nameSchema,
   );
   return (
-    <Window
-      title={words.makeTitle}
-      open
-      onClose={onClose}
-      foot={
-        <MainButton loading={form.busy} onClick={form.send}>
-          {words.makeIt}
-        </MainButton>
-      }
-    >
+    <FormWindow of={form} title={words.makeTitle} onClose={onClose} send={words.makeIt}>
       <Text mb="12px">{words.makeIntro}</Text>
-      <Form of={form}>
-        <TextRow of={form} field="name" label={words.name} />
-        <FormNote of={form} />
-      </Form>
-    </Window>
+      <TextRow of={form} field="name" label={words.name} />
+    </FormWindow>
   );
 }

@@ -1,5 +1,4 @@
 "use client";
-// Shared sections on the shelf: placed, renamed, and removed where they stand nowhere.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Pencil, Trash2 } from "lucide-react";
 import { useState } from "react";
@@ -7,13 +6,14 @@ import { asSection } from "@/core/page/shared/placement";
 import type { Gives } from "@/server/operations";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { IconButton, MainButton } from "@/studio/kit/buttons";
+import { IconButton } from "@/studio/kit/buttons";
 import { Drawn } from "@/studio/kit/drawn";
-import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
+import { TextRow, useAsked } from "@/studio/kit/form";
+// Shared sections on the shelf: placed, renamed, and removed where they stand nowhere.
+import { FormWindow } from "@/studio/kit/form-window";
 import { RefusalNote } from "@/studio/kit/layout";
 import { newId } from "@/studio/kit/new-id";
 import { useDeed } from "@/studio/kit/use-deed";
-import { Window } from "@/studio/kit/window";
 import type { Place } from "../several";
 import { useCarried } from "../shelf/carried";
 import { EntryButton } from "../shelf/entry-button";
@@ -131,20 +131,8 @@ function RenameWindow({ one, onDone, onClose }: { one: Listed; onDone: (name: st
     nameSchema,
   );
   return (
-    <Window
-      title={own.renameTitle}
-      open
-      onClose={onClose}
-      foot={
-        <MainButton loading={form.busy} onClick={form.send}>
-          {own.keepName}
-        </MainButton>
-      }
-    >
-      <Form of={form}>
-        <TextRow of={form} field="name" label={own.name} />
-        <FormNote of={form} />
-      </Form>
-    </Window>
+    <FormWindow of={form} title={own.renameTitle} onClose={onClose} send={own.keepName}>
+      <TextRow of={form} field="name" label={own.name} />
+    </FormWindow>
   );
 }

@@ -1,5 +1,4 @@
 "use client";
-// The studio's own sections on the shelf: placed, named anew, removed; and how a block gets there.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Pencil, Trash2 } from "lucide-react";
@@ -9,15 +8,16 @@ import { asSection } from "@/core/page/shared/placement";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { IconButton, MainButton } from "@/studio/kit/buttons";
+import { IconButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { Drawn } from "@/studio/kit/drawn";
 import { Row, Tick } from "@/studio/kit/fields";
-import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
+import { TextRow, useAsked } from "@/studio/kit/form";
+// The studio's own sections on the shelf: placed, named anew, removed; and how a block gets there.
+import { FormWindow } from "@/studio/kit/form-window";
 import { RefusalNote } from "@/studio/kit/layout";
 import { newId } from "@/studio/kit/new-id";
 import { useDeed } from "@/studio/kit/use-deed";
-import { Window } from "@/studio/kit/window";
 import type { Place } from "../several";
 import type { Composer } from "../store";
 import { useCarried } from "./carried";
@@ -142,27 +142,15 @@ function ChangeWindow({ entry, onClose }: { entry: OwnEntry; onClose: () => void
     onClose();
   });
   return (
-    <Window
-      title={words.changeTitle}
-      open
-      onClose={onClose}
-      foot={
-        <MainButton loading={form.busy} onClick={form.send}>
-          {words.save}
-        </MainButton>
-      }
-    >
-      <Form of={form}>
-        <TextRow of={form} field="name" label={words.name} />
-        <TextRow of={form} field="tags" label={words.tags} hint={words.tagsHint} />
-        <Tick
-          label={words.onAllSites}
-          checked={form.values.everywhere}
-          onChange={(everywhere) => form.set({ everywhere })}
-        />
-        <FormNote of={form} />
-      </Form>
-    </Window>
+    <FormWindow of={form} title={words.changeTitle} onClose={onClose} send={words.save}>
+      <TextRow of={form} field="name" label={words.name} />
+      <TextRow of={form} field="tags" label={words.tags} hint={words.tagsHint} />
+      <Tick
+        label={words.onAllSites}
+        checked={form.values.everywhere}
+        onChange={(everywhere) => form.set({ everywhere })}
+      />
+    </FormWindow>
   );
 }
 
@@ -185,39 +173,27 @@ export function PutWindow({ composer, node, onClose }: { composer: Composer; nod
     if (found) form.set({ name: found.name, tags: found.tags.join(", "), everywhere: found.everywhere });
   };
   return (
-    <Window
-      title={words.putTitle}
-      open
-      onClose={onClose}
-      foot={
-        <MainButton loading={form.busy} onClick={form.send}>
-          {words.putIt}
-        </MainButton>
-      }
-    >
+    <FormWindow of={form} title={words.putTitle} onClose={onClose} send={words.putIt}>
       <Text mb="12px">{words.putIntro}</Text>
-      <Form of={form}>
-        <TextRow of={form} field="name" label={words.name} />
-        <TextRow of={form} field="tags" label={words.tags} hint={words.tagsHint} />
-        {data?.entries.length ? (
-          <Row label={words.inPlaceOf}>
-            {(ids) => (
-              <Choice
-                {...ids}
-                value={entry}
-                onChange={choose}
-                options={[["", words.asNew], ...data.entries.map(({ id, name }) => [id, name] as const)]}
-              />
-            )}
-          </Row>
-        ) : null}
-        <Tick
-          label={words.onAllSites}
-          checked={form.values.everywhere}
-          onChange={(everywhere) => form.set({ everywhere })}
-        />
-        <FormNote of={form} />
-      </Form>
-    </Window>
+      <TextRow of={form} field="name" label={words.name} />
+      <TextRow of={form} field="tags" label={words.tags} hint={words.tagsHint} />
+      {data?.entries.length ? (
+        <Row label={words.inPlaceOf}>
+          {(ids) => (
+            <Choice
+              {...ids}
+              value={entry}
+              onChange={choose}
+              options={[["", words.asNew], ...data.entries.map(({ id, name }) => [id, name] as const)]}
+            />
+          )}
+        </Row>
+      ) : null}
+      <Tick
+        label={words.onAllSites}
+        checked={form.values.everywhere}
+        onChange={(everywhere) => form.set({ everywhere })}
+      />
+    </FormWindow>
   );
 }
