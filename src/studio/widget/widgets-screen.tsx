@@ -82,7 +82,7 @@ export function WidgetsScreen() {
         );
       })}
       <PaymentsLink />
-      <NewWidget open={adding} onClose={() => setAdding(false)} />
+      {adding ? <NewWidget onClose={() => setAdding(false)} /> : null}
       <RemoveWidget widget={removing} onClose={() => setRemoving(null)} />
     </Box>
   );
@@ -109,7 +109,7 @@ function PaymentsLink() {
 }
 
 /** Which kind, with a sentence and a drawing each, and what it is called. */
-function NewWidget({ open, onClose }: { open: boolean; onClose: () => void }) {
+function NewWidget({ onClose }: { onClose: () => void }) {
   const site = useSite();
   const refresh = useRefresh();
   const router = useRouter();
