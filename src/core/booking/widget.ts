@@ -6,7 +6,7 @@ import { releaseThanks } from "@/core/field/field";
 import { inLanguage } from "@/core/locale/words";
 import { moneyWords } from "@/core/money/money";
 import { escapeHtml, type RenderContext } from "@/core/render/markup";
-import type { Resolve, WidgetKind } from "@/core/widget/kind";
+import { defineWidget, type Resolve } from "@/core/widget/kind";
 import { floatCss } from "@/core/widget/opener";
 import type { WidgetOf } from "@/core/widget/settings";
 import type { BookingSetUp, BookingWidgetSettings } from "./booking";
@@ -139,7 +139,7 @@ function askHtml({ id }: WidgetOf<"booking">, { services }: Told, language: stri
 const spotClass = ({ settings }: WidgetOf<"booking">) =>
   settings.services.length === 1 || settings.look?.first === "date" ? "w-booking w-one" : "w-booking";
 
-export const booking: WidgetKind<"booking"> = {
+export const booking = defineWidget<"booking">({
   refs: function* ({ services, thanks }) {
     for (const [index, id] of services.entries()) yield { of: "service", id, path: `services[${index}]` };
     if (thanks?.kind === "page") yield { of: "page", id: thanks.page, path: "thanks.page" };
@@ -181,4 +181,4 @@ export const booking: WidgetKind<"booking"> = {
     },
     ids: (part) => part.services.map(({ id }) => ({ of: "service" as const, id })),
   },
-};
+});

@@ -1,12 +1,12 @@
 // The chat as a kind of widget: one a site.
 import { ownOrigin } from "@/core/kind/holder";
 import { escapeHtml } from "@/core/render/escape";
-import type { WidgetKind } from "@/core/widget/kind";
+import { defineWidget } from "@/core/widget/kind";
 import { chatCss } from "./css";
 import { chatForm } from "./html";
 import type { ReleasedChat } from "./released";
 
-export const chat: WidgetKind<"chat"> = {
+export const chat = defineWidget<"chat">({
   refs: function* ({ brief, answers, sources }) {
     for (const [at, source] of sources.entries())
       if (source.of === "file") yield { of: "media", id: source.file, path: `sources[${at}].file` };
@@ -48,4 +48,4 @@ export const chat: WidgetKind<"chat"> = {
     consent: brief.consent,
     zone,
   }),
-};
+});

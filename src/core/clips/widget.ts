@@ -1,6 +1,6 @@
 // A feed of clips as a kind of widget.
 import { inLanguage } from "@/core/locale/words";
-import type { WidgetKind } from "@/core/widget/kind";
+import { defineWidget } from "@/core/widget/kind";
 import { feedCss } from "./css";
 import { foundClips, nothingFound } from "./found";
 import { feedHtml } from "./html";
@@ -8,7 +8,7 @@ import type { ReleasedFeed } from "./released";
 import { sentByFeed } from "./sends";
 import { feedWords } from "./words";
 
-export const clips: WidgetKind<"clips"> = {
+export const clips = defineWidget<"clips">({
   refs: function* ({ header }) {
     if (header.banner) yield { of: "media", id: header.banner, path: "header.banner" };
     if (header.logo) yield { of: "media", id: header.logo, path: "header.logo" };
@@ -27,4 +27,4 @@ export const clips: WidgetKind<"clips"> = {
     const { more, page, pages } = inLanguage(feedWords, language);
     return { layout, plays, paging, perPage, words: { more, page, pages } };
   },
-};
+});

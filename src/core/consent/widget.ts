@@ -1,6 +1,6 @@
 // Consent as a kind of widget: one a site, on every page.
 import { ownOrigin } from "@/core/kind/holder";
-import type { WidgetKind } from "@/core/widget/kind";
+import { defineWidget } from "@/core/widget/kind";
 import { handledAs } from "./category";
 import type { Consent } from "./consent";
 import { consentCss } from "./css";
@@ -25,7 +25,7 @@ export const versionOf = ({ table, words, policy }: Consent): string =>
     ]),
   );
 
-export const consent: WidgetKind<"consent"> = {
+export const consent = defineWidget<"consent">({
   refs: function* ({ policy }) {
     if (policy) yield { of: "page", id: policy, path: "policy" };
   },
@@ -52,4 +52,4 @@ export const consent: WidgetKind<"consent"> = {
     implied: settings.implied,
     ticked: settings.ticked,
   }),
-};
+});

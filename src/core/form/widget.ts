@@ -1,7 +1,7 @@
 // The form as a kind of widget.
 
 import { releaseThanks } from "@/core/field/field";
-import type { Resolve, WidgetKind } from "@/core/widget/kind";
+import { defineWidget, type Resolve } from "@/core/widget/kind";
 import { formCss } from "./css";
 import type { Form } from "./form";
 import { formHead, formInside, formPath } from "./html";
@@ -13,11 +13,10 @@ const release = ({ words, fields, thanks }: Form, pageHref: Resolve["pageHref"])
   thanks: releaseThanks(thanks, pageHref),
 });
 
-export const form: WidgetKind<"form"> = {
+export const form = defineWidget<"form">({
   refs: function* ({ thanks }) {
     if (thanks.kind === "page") yield { of: "page", id: thanks.page, path: "thanks.page" };
   },
-  opens: (widget) => `data-opens="${widget.id}"`,
   // A form on the page is a form: it is sent and answered without script, too.
   flow: (placed, widget, context) => {
     const released = release(widget.settings, () => null);
@@ -26,4 +25,4 @@ export const form: WidgetKind<"form"> = {
   },
   css: formCss,
   released: (settings, resolve) => release(settings, resolve.pageHref),
-};
+});

@@ -1,9 +1,9 @@
 // The signup popup as a kind of widget.
 import { ownOrigin } from "@/core/kind/holder";
-import type { WidgetKind } from "@/core/widget/kind";
+import { defineWidget } from "@/core/widget/kind";
 import { releasePopup } from "./released";
 
-export const popup: WidgetKind<"popup"> = {
+export const popup = defineWidget<"popup">({
   refs: function* ({ picture, thanks }) {
     if (picture) yield { of: "media", id: picture.media, path: "picture.media" };
     if (thanks.kind === "page") yield { of: "page", id: thanks.page, path: "thanks.page" };
@@ -11,7 +11,5 @@ export const popup: WidgetKind<"popup"> = {
   sends: function* () {
     yield { origin: ownOrigin, purpose: "statistics", sets: [], what: "Counts of what opened" };
   },
-  opens: (widget) => `data-opens="${widget.id}"`,
-  css: "",
   released: releasePopup,
-};
+});

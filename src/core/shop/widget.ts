@@ -1,9 +1,9 @@
 import { ownOrigin } from "@/core/kind/holder";
 import { partHtml } from "@/core/storefront/shown";
-import type { WidgetKind } from "@/core/widget/kind";
+import { defineWidget } from "@/core/widget/kind";
 import { cartLimits, shopPages } from "./shop";
 
-export const shop: WidgetKind<"shop"> = {
+export const shop = defineWidget<"shop">({
   refs: function* ({ pages, terms }) {
     for (const page of shopPages) {
       const id = pages[page];
@@ -26,7 +26,6 @@ export const shop: WidgetKind<"shop"> = {
   opens: () => "disabled",
   flow: (placed, _widget, context) =>
     `<div${placed.attributes("s-part")}>${partHtml({ part: "list", list: "asked", category: "", products: [], most: 24, filters: true }, context)}</div>`,
-  css: "",
   cssOf: ["shop"],
   released: () => null,
-};
+});

@@ -1,9 +1,9 @@
 // Code for every page as a kind of widget.
 import { ownOrigin } from "@/core/kind/holder";
-import type { WidgetKind } from "@/core/widget/kind";
+import { defineWidget } from "@/core/widget/kind";
 import type { ReleasedWholePage } from "./released";
 
-export const wholepage: WidgetKind<"wholepage"> = {
+export const wholepage = defineWidget<"wholepage">({
   sends: function* ({ enabled, origins, purpose, sets }) {
     if (!enabled) return;
     for (const origin of origins) yield { origin, purpose, sets: [] };
@@ -16,6 +16,5 @@ export const wholepage: WidgetKind<"wholepage"> = {
     context.runs(settings.origins, settings.script);
     return "<!--code-->";
   },
-  css: "",
   released: ({ where, html, script, purpose }): ReleasedWholePage => ({ where, html, script, purpose }),
-};
+});

@@ -46,3 +46,8 @@ export interface WidgetKind<K extends WidgetKindName> extends Holder<WidgetSetti
   /** The part of the site file that it keeps for all of its widgets, where there is one. */
   readonly part?: PartKind<K>;
 }
+
+/** A kind of widget: opened by its script over the page and without rules of its own, unless it says otherwise. */
+export const defineWidget = <K extends WidgetKindName>(
+  kind: Omit<WidgetKind<K>, "opens" | "css"> & Partial<Pick<WidgetKind<K>, "opens" | "css">>,
+): WidgetKind<K> => ({ opens: ({ id }) => `data-opens="${id}"`, css: "", ...kind });

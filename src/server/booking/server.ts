@@ -9,7 +9,7 @@ import { bookings } from "@/data/booking/tables";
 import { calendarOperations } from "../calendar/addresses";
 import { brokenFeeds, feedJob, feedOperations } from "../calendar/feeds";
 import { dayIn } from "../day";
-import { mostDone, type WidgetServer } from "../widget/half";
+import { defineWidgetServer, mostDone } from "../widget/half";
 import { blockingOperations } from "./blocking";
 import { endingJob } from "./deeds/ending";
 import { groupJob } from "./deeds/grouping";
@@ -27,7 +27,7 @@ import { elsewhereOperations } from "./try-elsewhere";
 
 const id = Joi.string().max(24).required();
 
-export const bookingServer = {
+export const bookingServer = defineWidgetServer<"booking">()({
   operations: {
     ...setUpOperations,
     ...diaryOperations,
@@ -112,5 +112,4 @@ export const bookingServer = {
       values: { ...values, step },
     }));
   },
-  rehearse: null,
-} satisfies WidgetServer<"booking">;
+});

@@ -7,7 +7,7 @@ import { mailSchema } from "@/core/input/text";
 import type { Problem } from "@/core/kind/holder";
 import { chatLines, chatTalks } from "@/data/chat/tables";
 import { dayIn } from "../day";
-import { mostDone, type WidgetServer } from "../widget/half";
+import { defineWidgetServer, mostDone } from "../widget/half";
 import { talkOperations } from "./desk";
 import { chatEndpoints, chatSchemas } from "./endpoints";
 import { chatOperations } from "./operations";
@@ -15,7 +15,7 @@ import { codeJob } from "./proof";
 import { readJob } from "./reading";
 import { sourceState, sourcesJob, sourcesSoon } from "./sources";
 
-export const chatServer = {
+export const chatServer = defineWidgetServer<"chat">()({
   operations: { ...chatOperations, ...talkOperations },
   endpoints: chatEndpoints,
   schemas: chatSchemas,
@@ -91,5 +91,4 @@ export const chatServer = {
     }
     return found;
   },
-  rehearse: null,
-} satisfies WidgetServer<"chat">;
+});

@@ -12,7 +12,7 @@ import { takePoint } from "../limit";
 import { type SiteCall, siteOperation } from "../operation";
 import { notFound } from "../problem";
 import { queueRenewing } from "../release/waiting";
-import type { WidgetServer } from "../widget/half";
+import { defineWidgetServer } from "../widget/half";
 import { foundBy } from "./found";
 import { askedOf, clipsJob, readSoon, refreshClips } from "./refresh";
 
@@ -55,7 +55,7 @@ async function stateOf(call: SiteCall, id: string) {
   };
 }
 
-export const clipsServer = {
+export const clipsServer = defineWidgetServer<"clips">()({
   operations: {
     "feed.state": siteOperation("site.read", { widget }, (call, input: { widget: string }) =>
       stateOf(call, input.widget),
@@ -72,15 +72,10 @@ export const clipsServer = {
       return stateOf(call, input.widget);
     }),
   },
-  endpoints: [],
-  schemas: {},
   jobs: { clips: { lane: "outside", payload: Joi.object({ widget }), run: clipsJob } },
-  knows: null,
   saved: readSoon,
-  results: async () => ({ series: {}, states: {} }),
   outside: async (call, { id }) =>
     (await stateOf(call, id)).sources.flatMap(({ source, title, problem }) =>
       problem ? [brokenSource(title || source, problem)] : [],
     ),
-  rehearse: null,
-} satisfies WidgetServer<"clips">;
+});

@@ -10,7 +10,7 @@ import { standInOrigins } from "../context";
 import { dayIn } from "../day";
 import { type SiteCall, siteOperation } from "../operation";
 import { notFound } from "../problem";
-import type { WidgetServer } from "../widget/half";
+import { defineWidgetServer } from "../widget/half";
 import { consentEndpoints, consentSchemas } from "./endpoints";
 import { draftPolicy } from "./policy";
 import { declaredOn } from "./table";
@@ -74,7 +74,7 @@ export async function* consentsCsv(call: SiteCall): AsyncGenerator<string> {
   }
 }
 
-export const consentServer = {
+export const consentServer = defineWidgetServer<"consent">()({
   operations: {
     /** What the site declares now, beside what stands in the table. */
     "consent.found": siteOperation("site.read", {}, async (call) => ({
@@ -157,9 +157,7 @@ export const consentServer = {
   },
   endpoints: consentEndpoints,
   schemas: consentSchemas,
-  jobs: {},
   // Nobody's name or address is kept.
-  knows: null,
   results: async ({ context: { db }, site }, { id }, days) => {
     const rows = await db
       .select()
@@ -192,5 +190,4 @@ export const consentServer = {
       ...(asEasy ? [] : [lessProminent(accepting, refusing)]),
     ];
   },
-  rehearse: null,
-} satisfies WidgetServer<"consent">;
+});

@@ -3,16 +3,15 @@ import { and, count, desc, eq, gte } from "drizzle-orm";
 import { inLanguage } from "@/core/locale/words";
 import { formAnswers } from "@/data/form/tables";
 import { dayIn } from "../day";
-import { mostDone, type WidgetServer } from "../widget/half";
+import { defineWidgetServer, mostDone } from "../widget/half";
 import { formOperations } from "./desk";
 import { formEndpoints, formSchemas } from "./endpoints";
 import { judged } from "./send";
 
-export const formServer = {
+export const formServer = defineWidgetServer<"form">()({
   operations: formOperations,
   endpoints: formEndpoints,
   schemas: formSchemas,
-  jobs: {},
   knows: async ({ context: { db }, site, email, language }) => {
     const rows = await db
       .select({ id: formAnswers.id, at: formAnswers.createdAt, page: formAnswers.page })
@@ -45,8 +44,7 @@ export const formServer = {
       states: Object.fromEntries(states.map((row) => [row.state, row.all])),
     };
   },
-  outside: null,
   rehearse: (settings, fields) => {
     judged(settings.fields, fields as Record<string, unknown>, null);
   },
-} satisfies WidgetServer<"form">;
+});

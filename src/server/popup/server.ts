@@ -5,7 +5,7 @@ import { answersSchema } from "@/core/field/schema";
 import { inLanguage } from "@/core/locale/words";
 import { popupCounts, type SignupState, signups } from "@/data/popup/tables";
 import { validated } from "../problem";
-import { mostDone, type WidgetServer } from "../widget/half";
+import { defineWidgetServer, mostDone } from "../widget/half";
 import { signupOperations } from "./desk";
 import { popupEndpoints, popupSchemas } from "./endpoints";
 
@@ -15,11 +15,10 @@ const told: Readonly<Record<"en" | "de" | "fr", Readonly<Record<SignupState, str
   fr: { waiting: "Inscription non confirmée", confirmed: "Inscription", withdrawn: "Désinscription" },
 };
 
-export const popupServer = {
+export const popupServer = defineWidgetServer<"popup">()({
   operations: signupOperations,
   endpoints: popupEndpoints,
   schemas: popupSchemas,
-  jobs: {},
   knows: async ({ context: { db }, site, email, language }) => {
     const rows = await db
       .select({ id: signups.id, at: signups.createdAt, consent: signups.consent, state: signups.state })
@@ -53,8 +52,7 @@ export const popupServer = {
       states: Object.fromEntries(states.map((row) => [row.state, row.all])),
     };
   },
-  outside: null,
   rehearse: (settings, fields) => {
     validated(Joi.object({ fields: answersSchema(settings.fields) }), { fields });
   },
-} satisfies WidgetServer<"popup">;
+});

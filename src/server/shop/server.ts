@@ -5,7 +5,7 @@ import { nobodyPays } from "@/core/payment/problems";
 import { shopOrders } from "@/data/shop/tables";
 import { dayIn } from "../day";
 import { offeredPayments } from "../payment/set-up";
-import type { WidgetServer } from "../widget/half";
+import { defineWidgetServer } from "../widget/half";
 import { abandonedCartOperations, cartReminderJob } from "./cart/abandoned-carts";
 import { fetchEndsJob } from "./cart/fetching";
 import { bulkOperations } from "./catalog/bulk";
@@ -20,7 +20,7 @@ import { orderEndsJob } from "./orders/ending";
 import { figureOperations } from "./orders/figures";
 import { ordersOf } from "./orders/known";
 
-export const shopServer = {
+export const shopServer = defineWidgetServer<"shop">()({
   operations: {
     ...catalogOperations,
     ...importOperations,
@@ -85,5 +85,4 @@ export const shopServer = {
   },
   outside: async ({ context: { db }, site }, { settings: { enabled } }) =>
     enabled && !(await offeredPayments(db, site.id)).length ? [nobodyPays] : [],
-  rehearse: null,
-} satisfies WidgetServer<"shop">;
+});

@@ -69,3 +69,20 @@ export interface WidgetServer<K extends WidgetKindName> {
   /** Judges what a rehearsed page would send, as the live site does; throws the same problem. Null where nothing is sent. */
   readonly rehearse: ((settings: WidgetSettings[K], fields: unknown) => void) | null;
 }
+
+/** What a kind has that says nothing of it. */
+const usual = {
+  operations: {},
+  endpoints: [],
+  schemas: {},
+  jobs: {},
+  knows: null,
+  results: async () => ({ series: {}, states: {} }),
+  outside: null,
+  rehearse: null,
+} satisfies WidgetServer<WidgetKindName>;
+
+/** The server's half of a kind, with what is usual for all that it does not say. Its operations keep their own types. */
+export const defineWidgetServer =
+  <K extends WidgetKindName>() =>
+  <const G extends Partial<WidgetServer<K>>>(given: G): Omit<typeof usual, keyof G> & G => ({ ...usual, ...given });

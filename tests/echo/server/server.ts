@@ -5,19 +5,20 @@ import { mailSchema } from "@/core/input/text";
 import { echoes } from "@/data/echo/tables";
 import { findSite } from "@/data/site/queries";
 import { dayIn } from "../day";
-import { json, object, post, text } from "../edge/described";
+import { post } from "../edge/described";
 import { fresh } from "../edge/endpoint";
+import { fromJoi } from "../edge/from-joi";
 import { queueJob } from "../job/queue";
 import { siteOperation } from "../operation";
 import { notFound, validated } from "../problem";
-import type { WidgetServer } from "../widget/half";
+import { defineWidgetServer } from "../widget/half";
 
 const saying = Joi.object<{ said: string; email: string }>({
   said: Joi.string().trim().min(1).max(80).required(),
   email: mailSchema.required(),
 });
 
-export const echoServer = {
+export const echoServer = defineWidgetServer<"echo">()({
   operations: {
     "desk.echoes": siteOperation("visitors.read", {}, async (call) =>
       call.context.db.select().from(echoes).where(eq(echoes.siteId, call.site.id)),
@@ -29,7 +30,7 @@ export const echoServer = {
       path: "/echoes",
       body: "json",
       fromPages: "own",
-      says: { ...post("Says something back", [], "Echo", 202, "Taken"), requestBody: { content: json("Echo") } },
+      says: post("Says something back", [], "Echo", 202, "Taken"),
       run: async ({ context, siteKey, body }) => {
         const { said, email } = validated(saying, body);
         const site = await findSite(context.db, siteKey);
@@ -40,7 +41,7 @@ export const echoServer = {
       },
     },
   ],
-  schemas: { Echo: object({ said: text, email: text }) },
+  schemas: { Echo: fromJoi(saying) },
   jobs: {
     echo: {
       lane: "quick",
@@ -66,8 +67,7 @@ export const echoServer = {
     const rows = await context.db.select({ day: echoes.day }).from(echoes).where(eq(echoes.siteId, site.id));
     return { series: { said: days.map((day) => rows.filter((row) => row.day === day).length) }, states: {} };
   },
-  outside: null,
   rehearse: (_settings, fields) => {
     validated(saying, fields);
   },
-} satisfies WidgetServer<"echo">;
+});
