@@ -1,7 +1,7 @@
 // Column types of our own.
 import { gunzipSync, gzipSync } from "node:zlib";
 import { sql } from "drizzle-orm";
-import { customType, varchar } from "drizzle-orm/mysql-core";
+import { bigint, customType, int, varchar } from "drizzle-orm/mysql-core";
 import { ordered } from "@/core/input/ordered";
 
 /** The site that a row is of. */
@@ -9,6 +9,37 @@ export const siteId = () => varchar("site_id", { length: 24 }).notNull();
 
 /** An id that stands in a document of the site, too. */
 export const ownId = (name = "id") => varchar(name, { length: 40 }).notNull();
+
+/** A row's own id, made by us. */
+export const rowId = () => varchar("id", { length: 24 }).primaryKey();
+
+/** An id that a row of ours has, elsewhere. */
+export const idOf = (name: string) => varchar(name, { length: 24 }).notNull();
+
+/** The widget that a row is of. */
+export const widgetId = () => ownId("widget_id");
+
+export const revision = () => int("revision").notNull().default(0);
+
+/** A place in an order. */
+export const position = () => int("position").notNull();
+
+export const email = () => varchar("email", { length: 254 }).notNull();
+
+/** BCP 47 tag. */
+export const language = () => varchar("language", { length: 35 }).notNull();
+
+/** A day of a site, "2026-11-24". */
+export const day = () => varchar("day", { length: 10 }).notNull();
+
+/** ISO 4217. */
+export const currency = () => varchar("currency", { length: 3 }).notNull();
+
+/** Minor units of a currency. */
+export const minor = (name: string) => bigint(name, { mode: "number" }).notNull();
+
+/** SHA-256, in hex. */
+export const hash = () => varchar("hash", { length: 64 }).notNull();
 
 /** JSON that is parsed on the way out: MariaDB keeps JSON as text, and the driver hands over strings. */
 export const json = <T>(name: string) =>
@@ -63,6 +94,9 @@ export const instant = (name: string) =>
     toDriver: (value) => value.getTime(),
     fromDriver: (value) => new Date(Number(value)),
   })(name);
+
+export const createdAt = () => instant("created_at").notNull();
+export const changedAt = () => instant("changed_at").notNull();
 
 /** An instant as a DATETIME(3) in UTC: MariaDB's periods are made of columns of this type. */
 export const utcTime = (name: string) =>

@@ -1,18 +1,18 @@
 // Studios, their people, who is signed in, and what happened to accounts.
 import { boolean, index, int, mysqlEnum, mysqlTable, primaryKey, varchar } from "drizzle-orm/mysql-core";
 import { roles } from "@/core/account/rights";
-import { instant, json } from "../columns";
+import { createdAt, idOf, instant, json, rowId, siteId } from "../columns";
 
 export const studios = mysqlTable("studios", {
-  id: varchar("id", { length: 24 }).primaryKey(),
+  id: rowId(),
   name: varchar("name", { length: 120 }).notNull(),
   /** Whether everyone of the studio needs a second factor. */
   secondFactor: boolean("second_factor").notNull().default(false),
-  createdAt: instant("created_at").notNull(),
+  createdAt: createdAt(),
 });
 
 export const users = mysqlTable("users", {
-  id: varchar("id", { length: 24 }).primaryKey(),
+  id: rowId(),
   email: varchar("email", { length: 200 }).notNull().unique(),
   name: varchar("name", { length: 120 }).notNull(),
   /** Empty until an invitation is accepted: nothing fits it. */
@@ -22,14 +22,14 @@ export const users = mysqlTable("users", {
   totpSince: instant("totp_since"),
   /** The last time step whose code was used: a code counts once (RFC 6238, section 5.2). */
   totpStep: int("totp_step"),
-  createdAt: instant("created_at").notNull(),
+  createdAt: createdAt(),
 });
 
 /** Codes for when the second factor is lost; each works once. */
 export const recoveryCodes = mysqlTable(
   "recovery_codes",
   {
-    userId: varchar("user_id", { length: 24 }).notNull(),
+    userId: idOf("user_id"),
     codeHash: varchar("code_hash", { length: 64 }).notNull(),
     usedAt: instant("used_at"),
   },
@@ -41,9 +41,9 @@ export const accountLinks = mysqlTable(
   "account_links",
   {
     tokenHash: varchar("token_hash", { length: 64 }).primaryKey(),
-    userId: varchar("user_id", { length: 24 }).notNull(),
+    userId: idOf("user_id"),
     purpose: mysqlEnum("purpose", ["invitation", "recovery"]).notNull(),
-    createdAt: instant("created_at").notNull(),
+    createdAt: createdAt(),
     expiresAt: instant("expires_at").notNull(),
     usedAt: instant("used_at"),
   },
@@ -53,8 +53,8 @@ export const accountLinks = mysqlTable(
 export const members = mysqlTable(
   "members",
   {
-    studioId: varchar("studio_id", { length: 24 }).notNull(),
-    userId: varchar("user_id", { length: 24 }).notNull(),
+    studioId: idOf("studio_id"),
+    userId: idOf("user_id"),
     role: mysqlEnum("role", roles).notNull(),
     /** All sites of the studio, or those chosen in member_sites. An owner has all. */
     sites: mysqlEnum("sites", ["all", "chosen"]).notNull().default("all"),
@@ -66,9 +66,9 @@ export const members = mysqlTable(
 export const memberSites = mysqlTable(
   "member_sites",
   {
-    studioId: varchar("studio_id", { length: 24 }).notNull(),
-    userId: varchar("user_id", { length: 24 }).notNull(),
-    siteId: varchar("site_id", { length: 24 }).notNull(),
+    studioId: idOf("studio_id"),
+    userId: idOf("user_id"),
+    siteId: siteId(),
   },
   (table) => [
     primaryKey({ columns: [table.studioId, table.userId, table.siteId] }),
@@ -81,13 +81,13 @@ export const sessions = mysqlTable(
   "sessions",
   {
     tokenHash: varchar("token_hash", { length: 64 }).primaryKey(),
-    userId: varchar("user_id", { length: 24 }).notNull(),
+    userId: idOf("user_id"),
     /** What the list of one's sessions calls it by; opens nothing. */
-    publicId: varchar("public_id", { length: 24 }).notNull().default(""),
+    publicId: idOf("public_id").default(""),
     /** Browser and network it began with, for the same list. */
     device: varchar("device", { length: 120 }).notNull().default(""),
     network: varchar("network", { length: 60 }).notNull().default(""),
-    createdAt: instant("created_at").notNull(),
+    createdAt: createdAt(),
     /** The last deed or look, within a minute. */
     seenAt: instant("seen_at").notNull(),
     /** When the password was last shown: sensitive deeds want it fresh. */
@@ -101,7 +101,7 @@ export const sessions = mysqlTable(
 export const securityEvents = mysqlTable(
   "security_events",
   {
-    id: varchar("id", { length: 24 }).primaryKey(),
+    id: rowId(),
     studioId: varchar("studio_id", { length: 24 }),
     siteId: varchar("site_id", { length: 24 }),
     /** Who did it, where that is known. */

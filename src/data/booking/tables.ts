@@ -19,7 +19,19 @@ import type { BookingSetUp } from "@/core/booking/booking";
 import type { Bill } from "@/core/booking/money/price";
 import { bookingStates } from "@/core/booking/rules/state";
 import type { Answers } from "@/core/booking/words/answers";
-import { ownId as id, instant, json, siteId, utcTime } from "../columns";
+import {
+  changedAt,
+  createdAt,
+  email,
+  ownId as id,
+  idOf,
+  instant,
+  json,
+  language,
+  rowId,
+  siteId,
+  utcTime,
+} from "../columns";
 import { personal } from "../personal";
 
 const position = () => int("position").notNull();
@@ -46,7 +58,7 @@ export const bookingSetUps = mysqlTable(
     siteId: siteId(),
     version: int("version").notNull(),
     document: json<BookingSetUp>("document").notNull(),
-    createdAt: instant("created_at").notNull(),
+    createdAt: createdAt(),
   },
   (table) => [primaryKey({ columns: [table.siteId, table.version] })],
 );
@@ -55,7 +67,7 @@ export const bookingSetUps = mysqlTable(
 export const bookingSessions = mysqlTable(
   "booking_sessions",
   {
-    id: varchar("id", { length: 24 }).primaryKey(),
+    id: rowId(),
     siteId: siteId(),
     serviceId: id("service_id"),
     startsAt: instant("starts_at").notNull(),
@@ -77,7 +89,7 @@ export const bookingOccupancies = mysqlTable(
   "booking_occupancies",
   {
     siteId: siteId(),
-    sessionId: varchar("session_id", { length: 24 }).notNull(),
+    sessionId: idOf("session_id"),
     resourceId: id("resource_id"),
     from: utcTime("occupied_from").notNull(),
     to: utcTime("occupied_to").notNull(),
@@ -88,7 +100,7 @@ export const bookingOccupancies = mysqlTable(
 export const bookings = mysqlTable(
   "bookings",
   {
-    id: varchar("id", { length: 24 }).primaryKey(),
+    id: rowId(),
     siteId: siteId(),
     /** The calendar it came through; null is by hand. */
     widgetId: varchar("widget_id", { length: 40 }),
@@ -111,11 +123,11 @@ export const bookings = mysqlTable(
     resources: json<readonly string[]>("resources").notNull(),
     seats: int("seats").notNull(),
     name: varchar("name", { length: 120 }).notNull(),
-    email: varchar("email", { length: 254 }).notNull(),
+    email: email(),
     phone: varchar("phone", { length: 40 }).notNull(),
     /** Where text messages go, in E.164; null for none. */
     textsTo: varchar("texts_to", { length: 16 }),
-    language: varchar("language", { length: 35 }).notNull(),
+    language: language(),
     /** The client's own zone, for their letters. */
     zone: varchar("zone", { length: 60 }).notNull(),
     answers: json<Answers>("answers").notNull(),
@@ -136,8 +148,8 @@ export const bookings = mysqlTable(
     paymentReference: varchar("payment_reference", { length: 60 }).unique(),
     /** Whether something of what was paid is still to be given back. */
     refundDue: boolean("refund_due").notNull().default(false),
-    createdAt: instant("created_at").notNull(),
-    changedAt: instant("changed_at").notNull(),
+    createdAt: createdAt(),
+    changedAt: changedAt(),
   },
   (table) => [
     index("bookings_time").on(table.siteId, table.startsAt),
@@ -158,9 +170,9 @@ export const bookingDates = mysqlTable(
   "booking_dates",
   {
     siteId: siteId(),
-    bookingId: varchar("booking_id", { length: 24 }).notNull(),
+    bookingId: idOf("booking_id"),
     position: position(),
-    sessionId: varchar("session_id", { length: 24 }).notNull(),
+    sessionId: idOf("session_id"),
   },
   (table) => [
     primaryKey({ columns: [table.bookingId, table.position] }),
@@ -173,7 +185,7 @@ export const bookingHistory = mysqlTable(
   "booking_history",
   {
     siteId: siteId(),
-    bookingId: varchar("booking_id", { length: 24 }).notNull(),
+    bookingId: idOf("booking_id"),
     position: position(),
     at: instant("at").notNull(),
     /** A member's id, "client", "payment" or "time". */
@@ -199,11 +211,11 @@ export const clientNotes = mysqlTable(
   {
     siteId: siteId(),
     id: varchar("id", { length: 24 }).notNull(),
-    email: varchar("email", { length: 254 }).notNull(),
+    email: email(),
     words: varchar("words", { length: 1000 }).notNull(),
     /** Name of the member who wrote it, as it was. */
     author: varchar("author", { length: 120 }).notNull(),
-    createdAt: instant("created_at").notNull(),
+    createdAt: createdAt(),
   },
   (table) => [
     primaryKey({ columns: [table.siteId, table.id] }),
@@ -222,7 +234,7 @@ export const bookingRequests = mysqlTable(
     asked: varchar("asked", { length: 64 }).notNull(),
     status: int("status").notNull(),
     answer: json<unknown>("answer"),
-    createdAt: instant("created_at").notNull(),
+    createdAt: createdAt(),
   },
   (table) => [primaryKey({ columns: [table.siteId, table.key] }), index("booking_requests_age").on(table.createdAt)],
 );

@@ -2,7 +2,7 @@
 // stands in the rows that name them.
 import { index, int, mysqlTable, primaryKey, smallint, varchar } from "drizzle-orm/mysql-core";
 import type { PictureForm, Turn } from "@/core/media/forms";
-import { instant, longblob } from "../columns";
+import { createdAt, hash, instant, longblob, siteId } from "../columns";
 
 /** Used where bytes are kept in the database. */
 export const storedBytes = mysqlTable(
@@ -21,11 +21,11 @@ export const storedBytes = mysqlTable(
 export const uploadParts = mysqlTable(
   "upload_parts",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
+    siteId: siteId(),
     upload: varchar("upload", { length: 64 }).notNull(),
     part: int("part").notNull(),
     bytes: longblob("bytes").notNull(),
-    createdAt: instant("created_at").notNull(),
+    createdAt: createdAt(),
   },
   (table) => [
     primaryKey({ columns: [table.siteId, table.upload, table.part] }),
@@ -37,7 +37,7 @@ export const uploadParts = mysqlTable(
 export const mediaVariants = mysqlTable(
   "media_variants",
   {
-    hash: varchar("hash", { length: 64 }).notNull(),
+    hash: hash(),
     form: varchar("form", { length: 8 }).$type<PictureForm>().notNull().default("webp"),
     turn: smallint("turn").$type<Turn>().notNull().default(0),
     widthPx: int("width_px").notNull(),

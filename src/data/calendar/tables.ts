@@ -1,18 +1,18 @@
 // Calendars: the secret addresses ours are read at, and those of others that are read for busy time.
 import { index, int, mysqlEnum, mysqlTable, primaryKey, unique, varchar } from "drizzle-orm/mysql-core";
-import { instant, json, longblob } from "../columns";
+import { createdAt, idOf, instant, json, longblob, siteId } from "../columns";
 
 /** Who may read a calendar of ours. Only a hash of the address's secret is kept. */
 export const calendarAddresses = mysqlTable(
   "calendar_addresses",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
+    siteId: siteId(),
     id: varchar("id", { length: 24 }).notNull(),
     kind: mysqlEnum("kind", ["resource", "place"]).notNull(),
     /** Id of the resource or place. */
     of: varchar("of_id", { length: 40 }).notNull(),
     secretHash: varchar("secret_hash", { length: 64 }).notNull(),
-    createdAt: instant("created_at").notNull(),
+    createdAt: createdAt(),
     revokedAt: instant("revoked_at"),
   },
   (table) => [primaryKey({ columns: [table.siteId, table.id] }), unique("calendar_secret").on(table.secretHash)],
@@ -22,7 +22,7 @@ export const calendarAddresses = mysqlTable(
 export const busyFeeds = mysqlTable(
   "busy_feeds",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
+    siteId: siteId(),
     id: varchar("id", { length: 24 }).notNull(),
     resourceId: varchar("resource_id", { length: 40 }).notNull(),
     name: varchar("name", { length: 120 }).notNull(),
@@ -47,8 +47,8 @@ export const busyFeeds = mysqlTable(
 export const busySpans = mysqlTable(
   "busy_spans",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
-    feedId: varchar("feed_id", { length: 24 }).notNull(),
+    siteId: siteId(),
+    feedId: idOf("feed_id"),
     resourceId: varchar("resource_id", { length: 40 }).notNull(),
     from: instant("starts_at").notNull(),
     to: instant("ends_at").notNull(),

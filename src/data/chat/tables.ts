@@ -17,21 +17,21 @@ import type { ReadPage } from "@/core/chat/knows/read-page";
 import type { Button, ReplySource } from "@/core/chat/told";
 import type { Turn } from "@/core/chat/understands/hear";
 import type { Reason } from "@/core/visitor/decision";
-import { instant, json, packedJson } from "../columns";
+import * as columns from "../columns";
 import { personal } from "../personal";
 
 /** What a page says, by the bytes it is made of: the same page of a later release is read once. */
 export const chatPages = mysqlTable(
   "chat_pages",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
+    siteId: columns.siteId(),
     /** Key of its bytes. */
     blob: varchar("blob", { length: 64 }).notNull(),
     /** Which reader read it: another reads other things. */
     reader: smallint("reader").notNull(),
-    read: packedJson<ReadPage>("read").notNull(),
+    read: columns.packedJson<ReadPage>("read").notNull(),
     /** When a release had it last. */
-    usedAt: instant("used_at").notNull(),
+    usedAt: columns.instant("used_at").notNull(),
   },
   (table) => [primaryKey({ columns: [table.siteId, table.blob, table.reader] })],
 );
@@ -43,23 +43,23 @@ export type TalkState = (typeof talkStates)[number];
 export const chatTalks = mysqlTable(
   "chat_talks",
   {
-    id: varchar("id", { length: 24 }).primaryKey(),
-    siteId: varchar("site_id", { length: 24 }).notNull(),
-    widgetId: varchar("widget_id", { length: 40 }).notNull(),
+    id: columns.rowId(),
+    siteId: columns.siteId(),
+    widgetId: columns.widgetId(),
     /** SHA-256 of the token by which the visitor's browser knows it. */
     token: varchar("token", { length: 64 }).notNull(),
     state: mysqlEnum("state", talkStates as unknown as [TalkState, ...TalkState[]]).notNull(),
     page: varchar("page", { length: 400 }).notNull(),
-    language: varchar("language", { length: 35 }).notNull(),
+    language: columns.language(),
     /** Who answers, while a person does. */
     userId: varchar("user_id", { length: 24 }),
     person: varchar("person", { length: 120 }).notNull().default(""),
-    email: varchar("email", { length: 254 }).notNull().default(""),
+    email: columns.email().default(""),
     name: varchar("name", { length: 120 }).notNull().default(""),
     /** The wording agreed to with the address, as it stood that day. */
     consent: varchar("consent", { length: 600 }).notNull().default(""),
     /** What is kept from one question to the next. */
-    turn: json<Turn>("turn"),
+    turn: columns.json<Turn>("turn"),
     /** So many lines it has; the next gets this number. */
     lines: int("lines").notNull().default(0),
     /** Lines of the visitor's that nobody of the site has seen. */
@@ -69,12 +69,12 @@ export const chatTalks = mysqlTable(
     /** A code that proves a mail address, as its hash, until when, and how often it was tried in vain; "" for none. */
     code: varchar("code", { length: 64 }).notNull().default(""),
     codeEmail: varchar("code_email", { length: 254 }).notNull().default(""),
-    codeUntil: instant("code_until"),
+    codeUntil: columns.instant("code_until"),
     codeTries: smallint("code_tries").notNull().default(0),
-    visitorTypedAt: instant("visitor_typed_at"),
-    personTypedAt: instant("person_typed_at"),
-    createdAt: instant("created_at").notNull(),
-    lastAt: instant("last_at").notNull(),
+    visitorTypedAt: columns.instant("visitor_typed_at"),
+    personTypedAt: columns.instant("person_typed_at"),
+    createdAt: columns.createdAt(),
+    lastAt: columns.instant("last_at").notNull(),
   },
   (table) => [
     unique("chat_talks_token").on(table.token),
@@ -101,8 +101,8 @@ export interface KeptReply {
 export const chatLines = mysqlTable(
   "chat_lines",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
-    talkId: varchar("talk_id", { length: 24 }).notNull(),
+    siteId: columns.siteId(),
+    talkId: columns.idOf("talk_id"),
     /** Its place in the conversation, from 0. */
     nth: int("nth").notNull(),
     /** Names one sending: sent again, it is the same. */
@@ -114,11 +114,11 @@ export const chatLines = mysqlTable(
     /** Of an answer: what it came from, such as "page:/classes" or "live:hours"; "" for nothing. */
     topic: varchar("topic", { length: 400 }).notNull().default(""),
     page: varchar("page", { length: 400 }).notNull().default(""),
-    reply: json<KeptReply>("reply"),
+    reply: columns.json<KeptReply>("reply"),
     helped: boolean("helped"),
     /** How long the answer took, in µs. */
     tookUs: bigint("took_us", { mode: "number" }),
-    createdAt: instant("created_at").notNull(),
+    createdAt: columns.createdAt(),
   },
   (table) => [
     primaryKey({ columns: [table.talkId, table.nth] }),
@@ -139,13 +139,13 @@ export interface KeptVerdict {
 export const chatRuns = mysqlTable(
   "chat_runs",
   {
-    id: varchar("id", { length: 24 }).primaryKey(),
-    siteId: varchar("site_id", { length: 24 }).notNull(),
-    widgetId: varchar("widget_id", { length: 40 }).notNull(),
+    id: columns.rowId(),
+    siteId: columns.siteId(),
+    widgetId: columns.widgetId(),
     /** SHA-256 of what was run on: the same is not kept twice. */
     of: varchar("of", { length: 64 }).notNull(),
-    verdicts: json<readonly KeptVerdict[]>("verdicts").notNull(),
-    createdAt: instant("created_at").notNull(),
+    verdicts: columns.json<readonly KeptVerdict[]>("verdicts").notNull(),
+    createdAt: columns.createdAt(),
   },
   (table) => [index("chat_runs_time").on(table.siteId, table.widgetId, table.createdAt)],
 );
@@ -158,7 +158,7 @@ export type SourceState = (typeof sourceStates)[number];
 export const chatSources = mysqlTable(
   "chat_sources",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
+    siteId: columns.siteId(),
     /** SHA-256 of what it is: the address where a site begins, or the file. */
     key: varchar("source_key", { length: 64 }).notNull(),
     state: mysqlEnum("state", sourceStates as unknown as [SourceState, ...SourceState[]]).notNull(),
@@ -167,16 +167,16 @@ export const chatSources = mysqlTable(
     /** Counted up each time it is gone through; a page that was looked at in an earlier round is due. */
     round: int("round").notNull(),
     /** Its robots.txt in this round; null while it was not asked for. */
-    robots: json<string>("robots"),
+    robots: columns.json<string>("robots"),
     /** Why it could not be read; null where it could. */
-    problem: json<Reason>("problem"),
+    problem: columns.json<Reason>("problem"),
     failures: int("failures").notNull().default(0),
     /** Counted up whenever something that can be answered from has changed. */
     version: int("version").notNull().default(0),
-    startedAt: instant("started_at").notNull(),
-    doneAt: instant("done_at"),
+    startedAt: columns.instant("started_at").notNull(),
+    doneAt: columns.instant("done_at"),
     /** When it is looked at next; null for never. */
-    nextAt: instant("next_at"),
+    nextAt: columns.instant("next_at"),
   },
   (table) => [primaryKey({ columns: [table.siteId, table.key] })],
 );
@@ -188,7 +188,7 @@ export type SourcePageState = (typeof sourcePageStates)[number];
 export const chatSourcePages = mysqlTable(
   "chat_source_pages",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
+    siteId: columns.siteId(),
     sourceKey: varchar("source_key", { length: 64 }).notNull(),
     /** SHA-256 of its address. */
     key: varchar("page_key", { length: 64 }).notNull(),
@@ -201,16 +201,16 @@ export const chatSourcePages = mysqlTable(
     round: int("round").notNull(),
     state: mysqlEnum("state", sourcePageStates as unknown as [SourcePageState, ...SourcePageState[]]).notNull(),
     /** Why it was passed over, or could not be read again. */
-    reason: json<Reason>("reason"),
+    reason: columns.json<Reason>("reason"),
     tries: smallint("tries").notNull().default(0),
     etag: varchar("etag", { length: 300 }),
     lastModified: varchar("last_modified", { length: 100 }),
     title: varchar("title", { length: 300 }).notNull().default(""),
     /** SHA-256 of what it says; "" while nothing is known of it. */
-    hash: varchar("hash", { length: 64 }).notNull().default(""),
+    hash: columns.hash().default(""),
     passages: int("passages").notNull().default(0),
-    read: packedJson<ReadPage>("read_page"),
-    readAt: instant("read_at"),
+    read: columns.packedJson<ReadPage>("read_page"),
+    readAt: columns.instant("read_at"),
   },
   (table) => [
     primaryKey({ columns: [table.siteId, table.sourceKey, table.key] }),
@@ -223,16 +223,16 @@ export const chatSourcePages = mysqlTable(
 export const chatModelKeys = mysqlTable("chat_model_keys", {
   siteId: varchar("site_id", { length: 24 }).primaryKey(),
   sealed: varchar("sealed", { length: 1000 }).notNull(),
-  changedAt: instant("changed_at").notNull(),
+  changedAt: columns.changedAt(),
 });
 
 /** What an outside language model did on a day of the site's zone, and what it took. */
 export const chatModelDays = mysqlTable(
   "chat_model_days",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
+    siteId: columns.siteId(),
     /** "2026-03-05" */
-    day: varchar("day", { length: 10 }).notNull(),
+    day: columns.day(),
     calls: int("calls").notNull().default(0),
     /** Answers that were shown; refused because not every sentence was carried; and calls that failed. */
     shown: int("shown").notNull().default(0),

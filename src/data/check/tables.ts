@@ -1,12 +1,12 @@
 // What measuring pages found, kept for the state of the page it was found in.
 import { mysqlTable, primaryKey, varchar } from "drizzle-orm/mysql-core";
 import type { LayoutFinding } from "@/core/check/layout";
-import { instant, json } from "../columns";
+import { instant, json, siteId } from "../columns";
 
 export const checkResults = mysqlTable(
   "check_results",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
+    siteId: siteId(),
     page: varchar("page", { length: 40 }).notNull(),
     /** Hash of all that the page's layout is made of: another one makes this result none. */
     state: varchar("state", { length: 64 }).notNull(),

@@ -2,13 +2,13 @@
 import { int, mysqlTable, primaryKey, varchar } from "drizzle-orm/mysql-core";
 import type { FeedAbout, FeedClip } from "@/core/clips/clips";
 import type { Reason } from "@/core/visitor/decision";
-import { instant, json, packedJson } from "../columns";
+import { instant, json, packedJson, siteId, widgetId } from "../columns";
 
 export const clipSources = mysqlTable(
   "clip_sources",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
-    widgetId: varchar("widget_id", { length: 40 }).notNull(),
+    siteId: siteId(),
+    widgetId: widgetId(),
     sourceId: varchar("source_id", { length: 40 }).notNull(),
     /** What was asked: the source as it was set, so that another one is read anew. */
     asked: varchar("asked", { length: 64 }).notNull(),

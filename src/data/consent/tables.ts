@@ -3,15 +3,15 @@ import { index, int, mysqlTable, primaryKey, varchar } from "drizzle-orm/mysql-c
 import type { Optional } from "@/core/consent/category";
 import type { Consent } from "@/core/consent/consent";
 import type { RegionKey } from "@/core/consent/rules";
-import { instant, json } from "../columns";
+import { day, instant, json, language, siteId, widgetId } from "../columns";
 
 /** One choice. Its id is the visitor's own proof; no address is kept. */
 export const consents = mysqlTable(
   "consents",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
+    siteId: siteId(),
     id: varchar("id", { length: 24 }).notNull(),
-    widgetId: varchar("widget_id", { length: 40 }).notNull(),
+    widgetId: widgetId(),
     at: instant("at").notNull(),
     region: varchar("region", { length: 12 }).$type<RegionKey>().notNull(),
     rule: varchar("rule", { length: 12 }).$type<Exclude<RegionKey, "elsewhere">>().notNull(),
@@ -19,7 +19,7 @@ export const consents = mysqlTable(
     /** Of the texts and the table that it was made by. */
     version: varchar("version", { length: 12 }).notNull(),
     how: varchar("how", { length: 12 }).notNull(),
-    language: varchar("language", { length: 35 }).notNull(),
+    language: language(),
   },
   (table) => [primaryKey({ columns: [table.siteId, table.id] }), index("consents_time").on(table.siteId, table.at)],
 );
@@ -28,7 +28,7 @@ export const consents = mysqlTable(
 export const consentVersions = mysqlTable(
   "consent_versions",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
+    siteId: siteId(),
     version: varchar("version", { length: 12 }).notNull(),
     settings: json<Consent>("settings").notNull(),
     at: instant("at").notNull(),
@@ -40,10 +40,10 @@ export const consentVersions = mysqlTable(
 export const consentCounts = mysqlTable(
   "consent_counts",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
-    widgetId: varchar("widget_id", { length: 40 }).notNull(),
+    siteId: siteId(),
+    widgetId: widgetId(),
     /** Date in the site's zone. */
-    day: varchar("day", { length: 10 }).notNull(),
+    day: day(),
     region: varchar("region", { length: 12 }).notNull(),
     shown: int("shown").notNull().default(0),
     accepted: int("accepted").notNull().default(0),

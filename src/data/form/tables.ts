@@ -1,7 +1,7 @@
 // What visitors sent through forms, and the files that came with it.
 import { index, int, mysqlEnum, mysqlTable, text, unique, varchar } from "drizzle-orm/mysql-core";
 import { type FormState, formStates } from "@/core/form/form";
-import { instant, json } from "../columns";
+import { createdAt, email, hash, idOf, instant, json, language, rowId, siteId, widgetId } from "../columns";
 import { personal } from "../personal";
 
 /** One answer as the Desk shows it, whatever the form asks today. */
@@ -16,23 +16,23 @@ export interface KeptAnswer {
 export const formAnswers = mysqlTable(
   "form_answers",
   {
-    id: varchar("id", { length: 24 }).primaryKey(),
-    siteId: varchar("site_id", { length: 24 }).notNull(),
-    widgetId: varchar("widget_id", { length: 40 }).notNull(),
+    id: rowId(),
+    siteId: siteId(),
+    widgetId: widgetId(),
     /** Names one sending: sent again, it is the same. */
     once: varchar("once", { length: 40 }).notNull(),
     state: mysqlEnum("state", formStates as unknown as [FormState, ...FormState[]]).notNull(),
     /** Who is answered to, or "" where the form asked for no address. */
-    email: varchar("email", { length: 254 }).notNull(),
+    email: email(),
     name: varchar("name", { length: 120 }).notNull(),
     answers: json<readonly KeptAnswer[]>("answers").notNull(),
     page: varchar("page", { length: 400 }).notNull(),
-    language: varchar("language", { length: 35 }).notNull(),
+    language: language(),
     /** The wording agreed to, as it stood that day. */
     consent: varchar("consent", { length: 600 }).notNull(),
     /** What was answered from the Desk last. */
     reply: text("reply"),
-    createdAt: instant("created_at").notNull(),
+    createdAt: createdAt(),
     answeredAt: instant("answered_at"),
   },
   (table) => [
@@ -45,11 +45,11 @@ personal(formAnswers, { counted: "forms", by: ["email"], named: ["answers"], for
 export const formFiles = mysqlTable(
   "form_files",
   {
-    id: varchar("id", { length: 24 }).primaryKey(),
-    siteId: varchar("site_id", { length: 24 }).notNull(),
-    answerId: varchar("answer_id", { length: 24 }).notNull(),
+    id: rowId(),
+    siteId: siteId(),
+    answerId: idOf("answer_id"),
     /** SHA-256 of the bytes, which are kept once for all sites. */
-    hash: varchar("hash", { length: 64 }).notNull(),
+    hash: hash(),
     name: varchar("name", { length: 200 }).notNull(),
     type: varchar("type", { length: 80 }).notNull(),
     bytes: int("bytes").notNull(),

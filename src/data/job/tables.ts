@@ -1,12 +1,12 @@
 // Long work as rows, and the counters of rate limits.
 import { bigint, index, int, mysqlEnum, mysqlTable, varchar } from "drizzle-orm/mysql-core";
-import { instant, json } from "../columns";
+import { createdAt, instant, json, rowId } from "../columns";
 import { personal } from "../personal";
 
 export const jobs = mysqlTable(
   "jobs",
   {
-    id: varchar("id", { length: 24 }).primaryKey(),
+    id: rowId(),
     siteId: varchar("site_id", { length: 24 }),
     kind: varchar("kind", { length: 30 }).notNull(),
     payload: json<Record<string, string>>("payload").notNull(),
@@ -24,7 +24,7 @@ export const jobs = mysqlTable(
     result: json<Record<string, unknown>>("result"),
     /** While a job of a key is queued or running there is no second one: null once it has ended. */
     onlyOne: varchar("only_one", { length: 80 }).unique(),
-    createdAt: instant("created_at").notNull(),
+    createdAt: createdAt(),
   },
   (table) => [index("jobs_next").on(table.state, table.availableAt), index("jobs_site").on(table.siteId)],
 );

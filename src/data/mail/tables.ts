@@ -1,12 +1,12 @@
 // Mails and text messages to visitors and to members: what was written, and what became of it.
 import { index, mysqlEnum, mysqlTable, text, varchar } from "drizzle-orm/mysql-core";
-import { instant, json } from "../columns";
+import { createdAt, instant, json, rowId } from "../columns";
 import { personal } from "../personal";
 
 export const mails = mysqlTable(
   "mails",
   {
-    id: varchar("id", { length: 24 }).primaryKey(),
+    id: rowId(),
     /** The site it is about; null for a letter about an account. */
     siteId: varchar("site_id", { length: 24 }),
     /** A text message has a phone number as its recipient, and neither subject nor HTML. */
@@ -23,7 +23,7 @@ export const mails = mysqlTable(
     /** An iCalendar part with its METHOD (RFC 5546), or null. */
     calendar: json<{ readonly method: "REQUEST" | "CANCEL"; readonly text: string } | null>("calendar"),
     state: mysqlEnum("state", ["waiting", "outbox", "sent", "failed"]).notNull(),
-    createdAt: instant("created_at").notNull(),
+    createdAt: createdAt(),
     sentAt: instant("sent_at"),
   },
   (table) => [index("mails_site").on(table.siteId, table.createdAt)],

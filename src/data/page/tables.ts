@@ -5,13 +5,13 @@ import type { Edit } from "@/core/page/editing/edit";
 import type { PageNode } from "@/core/page/node";
 import type { PageMore } from "@/core/site/site";
 import type { Reason } from "@/core/visitor/decision";
-import { grownHashOf, instant, json, orderedJson } from "../columns";
+import * as columns from "../columns";
 
 export const documents = mysqlTable(
   "documents",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
-    id: varchar("id", { length: 40 }).notNull(),
+    siteId: columns.siteId(),
+    id: columns.ownId(),
     kind: mysqlEnum("kind", ["page", "header", "footer", "shared", "pattern"]).notNull(),
     title: varchar("title", { length: 120 }).notNull(),
     /** Null for what is no page, and for removed pages, which hold no address. */
@@ -21,22 +21,22 @@ export const documents = mysqlTable(
     description: varchar("description", { length: 300 }).notNull(),
     inNavigation: boolean("in_navigation").notNull(),
     /** What only some pages say of themselves; null where this one says nothing. */
-    more: orderedJson<PageMore>("more"),
-    position: int("position").notNull(),
-    body: orderedJson<PageNode>("body").notNull(),
+    more: columns.orderedJson<PageMore>("more"),
+    position: columns.position(),
+    body: columns.orderedJson<PageNode>("body").notNull(),
     /** Shared sections that stand in it; null where there are none. See data/page/shared. */
-    shared: json<readonly string[]>("shared"),
+    shared: columns.json<readonly string[]>("shared"),
     /** Media that stand in it, by their hashes; null where that was not worked out yet. */
-    media: json<readonly string[]>("media"),
+    media: columns.json<readonly string[]>("media"),
     /** Who hears of visitors because of its blocks; null where that was not worked out yet. */
-    sends: json<readonly Sends[]>("sends"),
+    sends: columns.json<readonly Sends[]>("sends"),
     /** Of all that a release would take from it; see data/release/units. */
-    hash: grownHashOf("hash", ["title", "coalesce(slug, '')", "description", "in_navigation", "body"], "more"),
-    revision: int("revision").notNull().default(0),
+    hash: columns.grownHashOf("hash", ["title", "coalesce(slug, '')", "description", "in_navigation", "body"], "more"),
+    revision: columns.revision(),
     /** Edits up to this revision are folded into the body: they are no longer kept one by one. */
     foldedTo: int("folded_to").notNull().default(0),
-    changedAt: instant("changed_at").notNull(),
-    removedAt: instant("removed_at"),
+    changedAt: columns.changedAt(),
+    removedAt: columns.instant("removed_at"),
   },
   (table) => [
     primaryKey({ columns: [table.siteId, table.id] }),
@@ -50,14 +50,14 @@ export const documents = mysqlTable(
 export const documentEdits = mysqlTable(
   "document_edits",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
+    siteId: columns.siteId(),
     documentId: varchar("document_id", { length: 40 }).notNull(),
     revision: int("revision").notNull(),
     batch: varchar("batch", { length: 40 }).notNull(),
-    edits: json<readonly Edit[]>("edits").notNull(),
-    refusals: json<readonly { edit: Edit; reason: Reason }[]>("refusals").notNull(),
-    userId: varchar("user_id", { length: 24 }).notNull(),
-    createdAt: instant("created_at").notNull(),
+    edits: columns.json<readonly Edit[]>("edits").notNull(),
+    refusals: columns.json<readonly { edit: Edit; reason: Reason }[]>("refusals").notNull(),
+    userId: columns.idOf("user_id"),
+    createdAt: columns.createdAt(),
   },
   (table) => [
     primaryKey({ columns: [table.siteId, table.documentId, table.revision] }),
@@ -70,12 +70,12 @@ export const documentEdits = mysqlTable(
 export const presences = mysqlTable(
   "presences",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
+    siteId: columns.siteId(),
     tab: varchar("tab", { length: 40 }).notNull(),
     page: varchar("page", { length: 40 }).notNull(),
     node: varchar("node", { length: 40 }),
-    userId: varchar("user_id", { length: 24 }).notNull(),
-    seenAt: instant("seen_at").notNull(),
+    userId: columns.idOf("user_id"),
+    seenAt: columns.instant("seen_at").notNull(),
   },
   (table) => [
     primaryKey({ columns: [table.siteId, table.tab] }),
@@ -87,19 +87,19 @@ export const presences = mysqlTable(
 export const ownShelf = mysqlTable(
   "own_shelf",
   {
-    id: varchar("id", { length: 40 }).notNull(),
-    studioId: varchar("studio_id", { length: 24 }).notNull(),
+    id: columns.ownId(),
+    studioId: columns.idOf("studio_id"),
     /** The one site it is for; null for all of the studio's. */
     siteId: varchar("site_id", { length: 24 }),
     /** The site it was made on, whose pictures it shows. */
-    originId: varchar("origin_id", { length: 24 }).notNull(),
+    originId: columns.idOf("origin_id"),
     name: varchar("name", { length: 60 }).notNull(),
-    tags: json<readonly string[]>("tags").notNull(),
+    tags: columns.json<readonly string[]>("tags").notNull(),
     /** Of the node; see core/page/carry. */
     format: int("format").notNull(),
-    node: json<PageNode>("node").notNull(),
-    userId: varchar("user_id", { length: 24 }).notNull(),
-    changedAt: instant("changed_at").notNull(),
+    node: columns.json<PageNode>("node").notNull(),
+    userId: columns.idOf("user_id"),
+    changedAt: columns.changedAt(),
   },
   (table) => [primaryKey({ columns: [table.studioId, table.id] })],
 );

@@ -1,19 +1,9 @@
 // Ways to be paid that a site has set up, every payment with what happened to it, and what the payment stand-in keeps for itself.
 
-import {
-  bigint,
-  boolean,
-  index,
-  int,
-  mysqlEnum,
-  mysqlTable,
-  primaryKey,
-  unique,
-  varchar,
-} from "drizzle-orm/mysql-core";
+import { bigint, boolean, index, mysqlEnum, mysqlTable, primaryKey, unique, varchar } from "drizzle-orm/mysql-core";
 import { chargeStates } from "@/core/payment/charge";
 import { type ConnectorSettings, connectorKinds, paidThings, paymentModes } from "@/core/payment/connectors";
-import { instant, json, siteId } from "../columns";
+import { changedAt, createdAt, currency, idOf, instant, json, minor, ownId, revision, rowId, siteId } from "../columns";
 
 /** One way to be paid of a site. */
 export const paymentConnectors = mysqlTable(
@@ -30,8 +20,8 @@ export const paymentConnectors = mysqlTable(
     /** Of what it was set up with when a try went through: without that it can't be switched on. */
     tried: varchar("tried", { length: 64 }).notNull().default(""),
     triedAt: instant("tried_at"),
-    revision: int("revision").notNull().default(0),
-    changedAt: instant("changed_at").notNull(),
+    revision: revision(),
+    changedAt: changedAt(),
   },
   (table) => [primaryKey({ columns: [table.siteId, table.kind] })],
 );
@@ -45,17 +35,17 @@ export const payments = mysqlTable(
   {
     siteId: siteId(),
     /** What a payment service is told as ours, and what makes it one payment however often it is opened. */
-    id: varchar("id", { length: 24 }).primaryKey(),
+    id: rowId(),
     of: mysqlEnum("payment_of", paymentTargets).notNull(),
     target: varchar("target", { length: 24 }).notNull(),
     connector: mysqlEnum("connector", connectorKinds).notNull(),
     mode: mysqlEnum("mode", paymentModes).notNull(),
     state: mysqlEnum("state", chargeStates).notNull(),
     /** Minor units that were asked for. */
-    asked: bigint("asked", { mode: "number" }).notNull(),
+    asked: minor("asked"),
     /** Minor units that were taken. */
     amount: bigint("amount", { mode: "number" }).notNull().default(0),
-    currency: varchar("currency", { length: 3 }).notNull(),
+    currency: currency(),
     why: varchar("why", { length: 60 }).notNull().default(""),
     /** What is given back, by the id of the refund; `returned` are those that a service has confirmed. */
     refunds: json<Readonly<Record<string, number>>>("refunds").notNull(),
@@ -64,8 +54,8 @@ export const payments = mysqlTable(
     known: varchar("known_as", { length: 60 }).notNull().default(""),
     /** True while it may still be paid, null afterwards: of one thing only one payment is open at a time. */
     open: boolean("is_open"),
-    createdAt: instant("created_at").notNull(),
-    changedAt: instant("changed_at").notNull(),
+    createdAt: createdAt(),
+    changedAt: changedAt(),
   },
   (table) => [
     unique("payments_open").on(table.siteId, table.of, table.target, table.open),
@@ -80,7 +70,7 @@ export const paymentSteps = mysqlTable(
   {
     siteId: siteId(),
     id: bigint("id", { mode: "number" }).autoincrement().primaryKey(),
-    paymentId: varchar("payment_id", { length: 24 }).notNull(),
+    paymentId: idOf("payment_id"),
     at: instant("at").notNull(),
     what: varchar("what", { length: 24 }).notNull(),
     details: json<Readonly<Record<string, string | number>>>("details").notNull(),
@@ -93,7 +83,7 @@ export const standInRecords = mysqlTable(
   "stand_in_records",
   {
     of: varchar("record_of", { length: 12 }).notNull(),
-    id: varchar("id", { length: 40 }).notNull(),
+    id: ownId(),
     document: json<unknown>("document").notNull(),
   },
   (table) => [primaryKey({ columns: [table.of, table.id] })],

@@ -1,6 +1,6 @@
 // What visitors sent through popups, and how often popups were seen.
 import { index, int, mysqlEnum, mysqlTable, primaryKey, unique, varchar } from "drizzle-orm/mysql-core";
-import { instant, json } from "../columns";
+import { createdAt, day, email, instant, json, language, rowId, siteId, widgetId } from "../columns";
 import { personal } from "../personal";
 
 export const signupStates = ["waiting", "confirmed", "withdrawn"] as const;
@@ -9,19 +9,19 @@ export type SignupState = (typeof signupStates)[number];
 export const signups = mysqlTable(
   "signups",
   {
-    id: varchar("id", { length: 24 }).primaryKey(),
-    siteId: varchar("site_id", { length: 24 }).notNull(),
-    widgetId: varchar("widget_id", { length: 40 }).notNull(),
-    email: varchar("email", { length: 254 }).notNull(),
+    id: rowId(),
+    siteId: siteId(),
+    widgetId: widgetId(),
+    email: email(),
     name: varchar("name", { length: 120 }).notNull(),
     /** What was answered, by field key. */
     answers: json<Record<string, string | boolean>>("answers").notNull(),
     state: mysqlEnum("state", signupStates).notNull(),
     page: varchar("page", { length: 400 }).notNull(),
-    language: varchar("language", { length: 35 }).notNull(),
+    language: language(),
     /** The wording agreed to, as it stood that day. */
     consent: varchar("consent", { length: 600 }).notNull(),
-    createdAt: instant("created_at").notNull(),
+    createdAt: createdAt(),
     confirmedAt: instant("confirmed_at"),
     withdrawnAt: instant("withdrawn_at"),
   },
@@ -35,10 +35,10 @@ personal(signups, { counted: "signups", by: ["email"], forgets: "row" });
 export const popupCounts = mysqlTable(
   "popup_counts",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
-    widgetId: varchar("widget_id", { length: 40 }).notNull(),
+    siteId: siteId(),
+    widgetId: widgetId(),
     /** Day in the site's zone, "2026-11-24". */
-    day: varchar("day", { length: 10 }).notNull(),
+    day: day(),
     shown: int("shown").notNull().default(0),
     closed: int("closed").notNull().default(0),
     signedUp: int("signed_up").notNull().default(0),

@@ -3,24 +3,24 @@ import { boolean, index, int, mysqlEnum, mysqlTable, primaryKey, unique, varchar
 import type { PageNode } from "@/core/page/node";
 import type { Use } from "@/core/render/markup";
 import type { KeptSite, SiteFile } from "@/core/site/site";
-import { instant, json, packedJson } from "../columns";
+import { createdAt, hash, idOf, json, packedJson, position, rowId, siteId } from "../columns";
 
 export const releases = mysqlTable(
   "releases",
   {
-    id: varchar("id", { length: 24 }).primaryKey(),
-    siteId: varchar("site_id", { length: 24 }).notNull(),
+    id: rowId(),
+    siteId: siteId(),
     number: int("number").notNull(),
     state: mysqlEnum("state", ["building", "complete"]).notNull(),
     /** The site as it stood when publishing began: what a resumed job goes on with, and what changes are told from. */
     snapshot: packedJson<KeptSite>("snapshot").notNull(),
     /** The snapshot's widgets: what visitors' calls are answered by, without unpacking the whole. */
     widgets: json<SiteFile["widgets"]>("widgets").notNull(),
-    userId: varchar("user_id", { length: 24 }).notNull(),
+    userId: idOf("user_id"),
     pages: int("pages").notNull().default(0),
     /** Pages rendered for this release; the others were carried over. */
     rendered: int("rendered").notNull().default(0),
-    createdAt: instant("created_at").notNull(),
+    createdAt: createdAt(),
   },
   (table) => [unique("releases_number").on(table.siteId, table.number)],
 );
@@ -29,14 +29,14 @@ export const releases = mysqlTable(
 export const releaseUnits = mysqlTable(
   "release_units",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
-    releaseId: varchar("release_id", { length: 24 }).notNull(),
+    siteId: siteId(),
+    releaseId: idOf("release_id"),
     /** As changes name them: "page", "widget", "brand" … */
     of: varchar("unit_of", { length: 12 }).notNull(),
     id: varchar("unit_id", { length: 130 }).notNull(),
-    hash: varchar("hash", { length: 64 }).notNull(),
+    hash: hash(),
     /** Place among the pages. */
-    position: int("position").notNull(),
+    position: position(),
   },
   (table) => [
     primaryKey({ columns: [table.releaseId, table.of, table.id] }),
@@ -49,8 +49,8 @@ export const releaseUnits = mysqlTable(
 export const pageStates = mysqlTable(
   "page_states",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
-    hash: varchar("hash", { length: 64 }).notNull(),
+    siteId: siteId(),
+    hash: hash(),
     body: packedJson<PageNode>("body").notNull(),
     /** Ids of its nodes: which pages hold a block is asked without unpacking them. */
     nodes: json<readonly string[]>("nodes").notNull(),
@@ -61,8 +61,8 @@ export const pageStates = mysqlTable(
 export const releaseFiles = mysqlTable(
   "release_files",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
-    releaseId: varchar("release_id", { length: 24 }).notNull(),
+    siteId: siteId(),
+    releaseId: idOf("release_id"),
     path: varchar("path", { length: 240 }).notNull(),
     type: varchar("type", { length: 80 }).notNull(),
     /** Key of its bytes. */

@@ -1,17 +1,17 @@
 // Visitors without a password: links that were sent to them, each used once, and the devices they came in on.
 import { index, mysqlEnum, mysqlTable, primaryKey, varchar } from "drizzle-orm/mysql-core";
-import { instant } from "../columns";
+import { createdAt, email, instant, siteId } from "../columns";
 import { personal } from "../personal";
 
 export const visitorSessions = mysqlTable(
   "visitor_sessions",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
+    siteId: siteId(),
     /** Hash of what the letter or the browser has. */
     id: varchar("id", { length: 64 }).notNull(),
     of: mysqlEnum("session_of", ["link", "device"]).notNull(),
-    email: varchar("email", { length: 254 }).notNull(),
-    createdAt: instant("created_at").notNull(),
+    email: email(),
+    createdAt: createdAt(),
     expiresAt: instant("expires_at").notNull(),
   },
   (table) => [

@@ -20,15 +20,33 @@ import { orderStates } from "@/core/order/order";
 import { noAddress } from "@/core/shop/address";
 import type { Cart } from "@/core/shop/cart";
 import type { OrderDocument } from "@/core/shop/ordered";
-import { ownId as id, instant, json, packedJson, siteId } from "../columns";
+import {
+  changedAt,
+  createdAt,
+  currency,
+  day,
+  email,
+  hash,
+  ownId as id,
+  idOf,
+  instant,
+  json,
+  language,
+  minor,
+  packedJson,
+  position,
+  revision,
+  rowId,
+  siteId,
+} from "../columns";
 import { personal } from "../personal";
 
 /** What of a catalog is no product: one row a site. */
 export const shopCatalogs = mysqlTable("shop_catalogs", {
   siteId: varchar("site_id", { length: 24 }).primaryKey(),
   frame: json<CatalogFrame>("frame").notNull(),
-  revision: int("revision").notNull().default(0),
-  changedAt: instant("changed_at").notNull(),
+  revision: revision(),
+  changedAt: changedAt(),
 });
 
 /** Products, a document each; beside it what lists are made from and searched by. */
@@ -41,14 +59,14 @@ export const shopProducts = mysqlTable(
     name: varchar("name", { length: 120 }).notNull(),
     state: mysqlEnum("state", productStates).notNull(),
     /** Least price of its variants, in minor units. */
-    price: bigint("price", { mode: "number" }).notNull(),
+    price: minor("price"),
     picture: varchar("picture", { length: 64 }),
     variants: int("variants").notNull(),
-    revision: int("revision").notNull().default(0),
+    revision: revision(),
     /** Rises with every product that is made. */
     position: bigint("position", { mode: "number" }).notNull(),
     removedAt: instant("removed_at"),
-    changedAt: instant("changed_at").notNull(),
+    changedAt: changedAt(),
   },
   (table) => [
     primaryKey({ columns: [table.siteId, table.id] }),
@@ -87,7 +105,7 @@ export const shopVariants = mysqlTable(
     kept: bigint("kept", { mode: "number" }).notNull().default(0),
     /** Sold on when none is left. */
     sellsOn: boolean("sells_on").notNull().default(false),
-    changedAt: instant("changed_at").notNull(),
+    changedAt: changedAt(),
   },
   (table) => [
     primaryKey({ columns: [table.siteId, table.id] }),
@@ -123,7 +141,7 @@ export const shopMedia = mysqlTable(
   "shop_media",
   {
     siteId: siteId(),
-    hash: varchar("hash", { length: 64 }).notNull(),
+    hash: hash(),
     productId: id("product_id"),
     /** A file that is sold, and not shown. */
     sold: boolean("sold").notNull().default(false),
@@ -138,13 +156,13 @@ export const shopCarts = mysqlTable(
     siteId: siteId(),
     id: varchar("id", { length: 64 }).notNull(),
     document: json<Cart>("document").notNull(),
-    revision: int("revision").notNull().default(0),
-    changedAt: instant("changed_at").notNull(),
+    revision: revision(),
+    changedAt: changedAt(),
     expiresAt: instant("expires_at").notNull(),
     /** Who has it on each of their devices, where they signed in; null for that of one browser. */
     owner: varchar("owner", { length: 254 }),
     /** Whose it is, as far as that was typed: by it those that were left are found, and forgotten. */
-    email: varchar("email", { length: 254 }).notNull().default(""),
+    email: email().default(""),
     /** When its one reminder is due; null where nobody wants one. */
     remindAt: instant("remind_at"),
     remindedAt: instant("reminded_at"),
@@ -162,30 +180,30 @@ export const shopOrders = mysqlTable(
   "shop_orders",
   {
     siteId: siteId(),
-    id: varchar("id", { length: 24 }).primaryKey(),
+    id: rowId(),
     number: varchar("number", { length: 24 }).notNull(),
     /** Of one basket and one pressing of the button there is one order. */
     once: varchar("once", { length: 80 }).notNull(),
     state: mysqlEnum("state", orderStates).notNull(),
-    email: varchar("email", { length: 254 }).notNull(),
+    email: email(),
     name: varchar("name", { length: 120 }).notNull(),
-    language: varchar("language", { length: 35 }).notNull(),
-    currency: varchar("currency", { length: 3 }).notNull(),
-    toPay: bigint("to_pay", { mode: "number" }).notNull(),
+    language: language(),
+    currency: currency(),
+    toPay: minor("to_pay"),
     paid: bigint("paid", { mode: "number" }).notNull().default(0),
     refunded: bigint("refunded", { mode: "number" }).notNull().default(0),
     document: json<OrderDocument>("document").notNull(),
     invoice: varchar("invoice", { length: 24 }),
     /** The local day on which it was made, "2026-11-30". */
-    day: varchar("day", { length: 10 }).notNull().default(""),
+    day: day().default(""),
     invoicedAt: instant("invoiced_at"),
     /** When its downloads and vouchers were made out. */
     issuedAt: instant("issued_at"),
-    revision: int("revision").notNull().default(0),
+    revision: revision(),
     /** While its goods are only kept: when that ends by itself. */
     endsByItselfAt: instant("ends_by_itself_at"),
-    createdAt: instant("created_at").notNull(),
-    changedAt: instant("changed_at").notNull(),
+    createdAt: createdAt(),
+    changedAt: changedAt(),
   },
   (table) => [
     unique("shop_orders_number").on(table.siteId, table.number),
@@ -217,15 +235,15 @@ export const shopOrderLines = mysqlTable(
   "shop_order_lines",
   {
     siteId: siteId(),
-    orderId: varchar("order_id", { length: 24 }).notNull(),
-    position: int("position").notNull(),
+    orderId: idOf("order_id"),
+    position: position(),
     productId: id("product_id"),
     variantId: id("variant_id"),
     name: varchar("name", { length: 300 }).notNull(),
     quantity: bigint("quantity", { mode: "number" }).notNull(),
-    net: bigint("net", { mode: "number" }).notNull(),
-    tax: bigint("tax", { mode: "number" }).notNull(),
-    gross: bigint("gross", { mode: "number" }).notNull(),
+    net: minor("net"),
+    tax: minor("tax"),
+    gross: minor("gross"),
     rate: int("rate").notNull(),
     owedTo: varchar("owed_to", { length: 6 }).notNull(),
   },
@@ -240,13 +258,13 @@ export const shopOrderTaxes = mysqlTable(
   "shop_order_taxes",
   {
     siteId: siteId(),
-    orderId: varchar("order_id", { length: 24 }).notNull(),
-    position: int("position").notNull(),
+    orderId: idOf("order_id"),
+    position: position(),
     /** Thousandths of a percent. */
     rate: int("rate").notNull(),
     owedTo: varchar("owed_to", { length: 6 }).notNull(),
-    net: bigint("net", { mode: "number" }).notNull(),
-    tax: bigint("tax", { mode: "number" }).notNull(),
+    net: minor("net"),
+    tax: minor("tax"),
   },
   (table) => [
     primaryKey({ columns: [table.orderId, table.position] }),
@@ -259,8 +277,8 @@ export const shopOrderSteps = mysqlTable(
   "shop_order_steps",
   {
     siteId: siteId(),
-    orderId: varchar("order_id", { length: 24 }).notNull(),
-    position: int("position").notNull(),
+    orderId: idOf("order_id"),
+    position: position(),
     at: instant("at").notNull(),
     /** A member's id, "buyer", "payment" or "time". */
     by: varchar("taken_by", { length: 24 }).notNull(),
@@ -284,7 +302,7 @@ export const shopCounts = mysqlTable(
   "shop_counts",
   {
     siteId: siteId(),
-    day: varchar("day", { length: 10 }).notNull(),
+    day: day(),
     looks: int("looks").notNull().default(0),
     adds: int("adds").notNull().default(0),
   },
@@ -296,15 +314,15 @@ export const shopVouchers = mysqlTable(
   "shop_vouchers",
   {
     siteId: siteId(),
-    id: varchar("id", { length: 24 }).primaryKey(),
+    id: rowId(),
     codeHash: varchar("code_hash", { length: 64 }).notNull(),
     sealed: varchar("sealed", { length: 200 }).notNull(),
     /** The end of its code, by which people tell it from others. */
     tail: varchar("tail", { length: 8 }).notNull(),
-    currency: varchar("currency", { length: 3 }).notNull(),
-    amount: bigint("amount", { mode: "number" }).notNull(),
-    left: bigint("left_of_it", { mode: "number" }).notNull(),
-    orderId: varchar("order_id", { length: 24 }).notNull(),
+    currency: currency(),
+    amount: minor("amount"),
+    left: minor("left_of_it"),
+    orderId: idOf("order_id"),
     issuedAt: instant("issued_at").notNull(),
     /** Good until then; null for no end. */
     endsAt: instant("ends_at"),
@@ -324,10 +342,10 @@ export const shopVoucherMoves = mysqlTable(
   {
     siteId: siteId(),
     id: bigint("id", { mode: "number" }).autoincrement().primaryKey(),
-    voucherId: varchar("voucher_id", { length: 24 }).notNull(),
-    orderId: varchar("order_id", { length: 24 }).notNull(),
+    voucherId: idOf("voucher_id"),
+    orderId: idOf("order_id"),
     /** Minor units: less than nothing is spent. */
-    amount: bigint("amount", { mode: "number" }).notNull(),
+    amount: minor("amount"),
     at: instant("at").notNull(),
   },
   (table) => [index("shop_voucher_moves_order").on(table.siteId, table.orderId)],
@@ -338,8 +356,8 @@ export const shopDownloads = mysqlTable(
   "shop_downloads",
   {
     siteId: siteId(),
-    id: varchar("id", { length: 24 }).primaryKey(),
-    orderId: varchar("order_id", { length: 24 }).notNull(),
+    id: rowId(),
+    orderId: idOf("order_id"),
     media: varchar("media", { length: 64 }).notNull(),
     name: varchar("name", { length: 200 }).notNull(),
     left: int("left_of_it").notNull(),
@@ -354,8 +372,8 @@ export const shopParcels = mysqlTable(
   "shop_parcels",
   {
     siteId: siteId(),
-    orderId: varchar("order_id", { length: 24 }).notNull(),
-    position: int("position").notNull(),
+    orderId: idOf("order_id"),
+    position: position(),
     /** How much of each line, by the line's id. */
     lines: json<Readonly<Record<string, number>>>("lines").notNull(),
     tracking: varchar("tracking", { length: 60 }).notNull(),
@@ -376,11 +394,11 @@ export const shopRefunds = mysqlTable(
   "shop_refunds",
   {
     siteId: siteId(),
-    orderId: varchar("order_id", { length: 24 }).notNull(),
-    position: int("position").notNull(),
+    orderId: idOf("order_id"),
+    position: position(),
     /** How much of each line, by the line's id; empty for an amount alone. */
     lines: json<Readonly<Record<string, number>>>("lines").notNull(),
-    amount: bigint("amount", { mode: "number" }).notNull(),
+    amount: minor("amount"),
     /** These lines went on the shelf again. */
     shelved: boolean("shelved").notNull().default(false),
     note: varchar("note", { length: 24 }),
@@ -401,14 +419,14 @@ export const shopBuyerFiles = mysqlTable(
   "shop_buyer_files",
   {
     siteId: siteId(),
-    id: varchar("id", { length: 24 }).primaryKey(),
+    id: rowId(),
     /** SHA-256 of the bytes. */
-    hash: varchar("hash", { length: 64 }).notNull(),
+    hash: hash(),
     name: varchar("name", { length: 200 }).notNull(),
     bytes: int("bytes").notNull(),
     /** Null while it lies in a basket. */
     orderId: varchar("order_id", { length: 24 }),
-    createdAt: instant("created_at").notNull(),
+    createdAt: createdAt(),
   },
   (table) => [
     index("shop_buyer_files_order").on(table.siteId, table.orderId, table.createdAt),
@@ -422,7 +440,7 @@ export const shopImports = mysqlTable(
   "shop_imports",
   {
     siteId: siteId(),
-    id: varchar("id", { length: 24 }).primaryKey(),
+    id: rowId(),
     name: varchar("name", { length: 200 }).notNull(),
     /** The lines without the headers: read only to be planned. */
     rows: packedJson<readonly (readonly string[])[]>("rows").notNull(),
@@ -443,8 +461,8 @@ export const shopImports = mysqlTable(
     /** Why it could not be planned; "" for nothing. */
     problem: varchar("problem", { length: 300 }).notNull().default(""),
     createdBy: varchar("created_by", { length: 24 }).notNull(),
-    createdAt: instant("created_at").notNull(),
-    changedAt: instant("changed_at").notNull(),
+    createdAt: createdAt(),
+    changedAt: changedAt(),
   },
   (table) => [index("shop_imports_time").on(table.siteId, table.createdAt)],
 );
@@ -454,8 +472,8 @@ export const shopImportSteps = mysqlTable(
   "shop_import_steps",
   {
     siteId: siteId(),
-    importId: varchar("import_id", { length: 24 }).notNull(),
-    position: int("position").notNull(),
+    importId: idOf("import_id"),
+    position: position(),
     productId: id("product_id"),
     made: boolean("made").notNull(),
     after: packedJson<Product>("after").notNull(),

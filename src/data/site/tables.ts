@@ -4,28 +4,28 @@ import type { Brand } from "@/core/brand/brand";
 import type { MediaEntry } from "@/core/media/entry";
 import type { Retention } from "@/core/site/retention";
 import type { SiteSettings } from "@/core/site/site";
-import { hashOf, instant, json, longblob, orderedJson } from "../columns";
+import * as columns from "../columns";
 
 export const sites = mysqlTable(
   "sites",
   {
-    id: varchar("id", { length: 24 }).primaryKey(),
-    studioId: varchar("studio_id", { length: 24 }).notNull(),
+    id: columns.rowId(),
+    studioId: columns.idOf("studio_id"),
     key: varchar("site_key", { length: 40 }).notNull().unique(),
     name: varchar("name", { length: 80 }).notNull(),
-    settings: orderedJson<SiteSettings>("settings").notNull(),
-    brand: orderedJson<Brand>("brand").notNull(),
-    settingsHash: hashOf("settings_hash", "name", "settings"),
-    brandHash: hashOf("brand_hash", "brand"),
+    settings: columns.orderedJson<SiteSettings>("settings").notNull(),
+    brand: columns.orderedJson<Brand>("brand").notNull(),
+    settingsHash: columns.hashOf("settings_hash", "name", "settings"),
+    brandHash: columns.hashOf("brand_hash", "brand"),
     /** Raised by every change of name, settings or brand. */
-    revision: int("revision").notNull().default(0),
+    revision: columns.revision(),
     /** How long what visitors sent is kept; null is the usual. Not of the site file: it is about people, not pages. */
-    retention: json<Retention | null>("retention"),
+    retention: columns.json<Retention | null>("retention"),
     /** The one pointer that publishing and going back flip. */
     liveReleaseId: varchar("live_release_id", { length: 24 }),
     /** How often pages of a live release were made anew, because what a feed shows has changed. */
     renewed: int("renewed").notNull().default(0),
-    createdAt: instant("created_at").notNull(),
+    createdAt: columns.createdAt(),
   },
   (table) => [index("sites_studio").on(table.studioId)],
 );
@@ -33,8 +33,8 @@ export const sites = mysqlTable(
 export const media = mysqlTable(
   "media",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
-    hash: varchar("hash", { length: 64 }).notNull(),
+    siteId: columns.siteId(),
+    hash: columns.hash(),
     name: varchar("name", { length: 200 }).notNull(),
     type: varchar("type", { length: 80 }).$type<MediaEntry["type"]>().notNull(),
     /** 0 of documents, but for films. */
@@ -46,17 +46,17 @@ export const media = mysqlTable(
     bytes: int("bytes").notNull().default(0),
     alt: varchar("alt", { length: 400 }).notNull().default(""),
     decorative: boolean("decorative").notNull().default(false),
-    tags: json<readonly string[]>("tags"),
-    focus: json<NonNullable<MediaEntry["focus"]>>("focus"),
+    tags: columns.json<readonly string[]>("tags"),
+    focus: columns.json<NonNullable<MediaEntry["focus"]>>("focus"),
     tint: varchar("tint", { length: 7 }),
     moves: boolean("moves").notNull().default(false),
     /** What a picture looks like (core/media/alike); null until that was worked out. */
     print: varchar("print", { length: 240 }),
     /** Whether what pages ask for of it was made; what was not is made when it is asked for. */
     made: boolean("made").notNull().default(false),
-    createdAt: instant("created_at").notNull(),
+    createdAt: columns.createdAt(),
     /** Put away: no screen shows it, and after some time it goes. */
-    removedAt: instant("removed_at"),
+    removedAt: columns.instant("removed_at"),
   },
   (table) => [primaryKey({ columns: [table.siteId, table.hash] }), index("media_hash").on(table.hash)],
 );
@@ -65,12 +65,12 @@ export const media = mysqlTable(
 export const redirects = mysqlTable(
   "redirects",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
+    siteId: columns.siteId(),
     from: varchar("from_path", { length: 121 }).notNull(),
     /** Null where it leads to no page of the site by its id. */
     page: varchar("page", { length: 40 }),
     to: varchar("to_address", { length: 500 }),
-    createdAt: instant("created_at").notNull(),
+    createdAt: columns.createdAt(),
   },
   (table) => [primaryKey({ columns: [table.siteId, table.from] })],
 );
@@ -80,8 +80,8 @@ export const formerKeys = mysqlTable(
   "former_keys",
   {
     key: varchar("site_key", { length: 40 }).primaryKey(),
-    siteId: varchar("site_id", { length: 24 }).notNull(),
-    createdAt: instant("created_at").notNull(),
+    siteId: columns.siteId(),
+    createdAt: columns.createdAt(),
   },
   (table) => [index("former_keys_site").on(table.siteId)],
 );
@@ -90,5 +90,5 @@ export const formerKeys = mysqlTable(
 export const sitePictures = mysqlTable("site_pictures", {
   siteId: varchar("site_id", { length: 24 }).primaryKey(),
   state: varchar("state", { length: 32 }).notNull(),
-  svg: longblob("svg").notNull(),
+  svg: columns.longblob("svg").notNull(),
 });

@@ -1,12 +1,12 @@
 // Clips of other hosts that stand on pages by themselves: whether their hosts still show them.
 import { mysqlTable, primaryKey, varchar } from "drizzle-orm/mysql-core";
 import type { Reason } from "@/core/visitor/decision";
-import { instant, json } from "../columns";
+import { instant, json, siteId } from "../columns";
 
 export const clipChecks = mysqlTable(
   "clip_checks",
   {
-    siteId: varchar("site_id", { length: 24 }).notNull(),
+    siteId: siteId(),
     /** Names the clip: SHA-256 of its source. */
     clip: varchar("clip", { length: 64 }).notNull(),
     askedAt: instant("asked_at").notNull(),
