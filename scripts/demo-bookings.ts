@@ -1,4 +1,4 @@
-// Three months of believable bookings around the demo's clock: made by the same deeds as any, each at a moment before
+// Three months of believable bookings around the demo's clock: made by the same commands as any, each at a moment before
 // its start, with the same chance every time.
 
 import { Diary } from "@/core/booking/diary/diary";
@@ -8,9 +8,9 @@ import { ZoneClock } from "@/core/time/zone-clock";
 import { loadDiary } from "@/data/booking/diary";
 import { inTransaction } from "@/data/connection";
 import { findSite } from "@/data/site/queries";
-import { bookByHand } from "@/server/booking/deeds/confirming";
-import { noteAttendance } from "@/server/booking/deeds/deciding";
-import { lockSite } from "@/server/booking/deeds/lock";
+import { bookByHand } from "@/server/booking/commands/confirming";
+import { noteAttendance } from "@/server/booking/commands/deciding";
+import { lockSite } from "@/server/booking/commands/lock";
 import type { Context } from "@/server/context";
 import { numbers } from "./lib/numbers.mjs";
 

@@ -70,7 +70,7 @@ const said: Readonly<Record<string, Pick<Entry, "name" | "why" | "purpose" | "sa
   },
 };
 
-/** Brings it all in; answers the deed that has the feed read once the stand-ins answer, which is when the process runs. */
+/** Brings it all in; answers the command that has the feed read once the stand-ins answer, which is when the process runs. */
 export async function bringElsewhere(context: Context, account: Account, key: string): Promise<() => Promise<void>> {
   const site = await findSite(context.db, key);
   if (!site) throw new Error(`There is no site “${key}”.`);

@@ -613,7 +613,7 @@ export async function openShop(context: Context, owner: Account, key: string): P
         });
       });
       made++;
-      const deeds =
+      const commands =
         back > 12
           ? (["pay", "pack", typed.way === "post" ? "send" : "handOver", "close"] as const)
           : back > 5
@@ -621,14 +621,14 @@ export async function openShop(context: Context, owner: Account, key: string): P
             : back > 2
               ? (["pay"] as const)
               : [];
-      for (const [nth, deed] of deeds.entries())
+      for (const [nth, command] of commands.entries())
         await stepOrder(
           past,
           row,
           order.id,
           nth,
-          deed,
-          deed === "send" ? { tracking: `PK${100000 + pick(899999)}` } : {},
+          command,
+          command === "send" ? { tracking: `PK${100000 + pick(899999)}` } : {},
           owner.id,
         );
     }

@@ -45,7 +45,7 @@ async function ground(nth) {
   forgetSessions();
   // The first file that wants the demo finds it as it was loaded.
   let used = false;
-  const deeds = {
+  const commands = {
     "/restart": restart,
     "/demo": async () => {
       if (used) {
@@ -68,9 +68,9 @@ async function ground(nth) {
     },
   };
   const control = createServer((request, response) => {
-    const deed = deeds[request.url];
-    if (!deed) return response.writeHead(404).end();
-    deed().then(
+    const command = commands[request.url];
+    if (!command) return response.writeHead(404).end();
+    command().then(
       () => response.writeHead(200).end("done"),
       (error) => response.writeHead(500).end(String(error)),
     );

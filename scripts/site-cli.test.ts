@@ -25,7 +25,7 @@ interface Told {
   readonly wrong: string;
 }
 
-/** A command's deed, words and exit code. */
+/** A command's command, words and exit code. */
 async function siteWith(settings: Partial<Settings>, ...args: string[]): Promise<Told> {
   const told = { said: "", wrong: "" };
   const context = { ...studio.context, settings: { ...studio.context.settings, ...settings } };

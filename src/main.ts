@@ -81,7 +81,7 @@ async function health(response: ServerResponse) {
 /** How long a connection without a request is kept, in ms: longer than proxies in front of it keep theirs. */
 const idleMs = 65_000;
 
-/** Methods that no call of the studio takes: every deed is a POST. */
+/** Methods that no call of the studio takes: every command is a POST. */
 const changing = new Set(["PUT", "PATCH", "DELETE"]);
 
 /** Below this, visitors' calls of a site. */

@@ -86,7 +86,7 @@ export function signedIn(incoming: Incoming, { sensitive = false, whileEnrolling
   return call;
 }
 
-/** Refuses a sensitive deed until the password has been shown again. */
+/** Refuses a sensitive command until the password has been shown again. */
 function wantsConfirmation({ context, session }: UserCall): void {
   const shownMs = context.now().getTime() - (session?.confirmedAt.getTime() ?? 0);
   if (session && shownMs < confirmedMinutes * 60_000) return;

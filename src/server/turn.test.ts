@@ -10,7 +10,7 @@ function held() {
   return { done, end: () => end() };
 }
 
-test("deeds of one site are done one after the other, in their order; another site waits for none of them", async () => {
+test("commands of one site are done one after the other, in their order; another site waits for none of them", async () => {
   const first = held();
   const order: string[] = [];
   const waiting = [

@@ -1,4 +1,4 @@
-// Deeds on one thing, such as a site's bookings or its stock, wait their turn before they take a connection: one popular sale does not take
+// Commands on one thing, such as a site's bookings or its stock, wait their turn before they take a connection: one popular sale does not take
 // them all from other sites, from visitors' pages and from health. The database's lock stays the truth; this only spares it those who
 // would wait in it.
 import pLimit, { type LimitFunction } from "p-limit";

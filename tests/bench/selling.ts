@@ -39,7 +39,7 @@ await operate("widgets.save", {
   settings: { ...settings, enabled: true, pages, terms: "privacy" },
 });
 await installWays(context, site, { card: {}, transfer: {} });
-const deed = { siteId: site.id, by: "bench", now: new Date() };
+const command = { siteId: site.id, by: "bench", now: new Date() };
 const mug = aProduct("bench-mug", {
   ...{ name: "Bench mug", slug: "bench-mug", counted: true, options: [anOption("Glaze", ["Ash"], ["Tide"])] },
   variants: [
@@ -47,7 +47,7 @@ const mug = aProduct("bench-mug", {
     aVariant("bench-many", { choices: ["tide"], sku: "BENCH-2" }),
   ],
 });
-await inTransaction(context.db, (tx) => makeProduct(tx, deed, mug));
+await inTransaction(context.db, (tx) => makeProduct(tx, command, mug));
 const stock = (variant: string, count: number) =>
   context.db.update(shopVariants).set({ stock: count, kept: 0 }).where(eq(shopVariants.id, variant));
 await stock("bench-last", 1);
@@ -106,7 +106,7 @@ async function checkoutRush() {
     Array.from({ length: crowd }, async (_, nth) => {
       const basket = newCart(context, site as SiteRow);
       const buying = { basket, address: `10.2.${Math.floor(nth / 200)}.${nth % 200}`, guessed: "IE" };
-      await addToCart(context, "wrenfield", buying, { deed: "add", variant: "bench-many" });
+      await addToCart(context, "wrenfield", buying, { command: "add", variant: "bench-many" });
       return { cookie: `${cookieName(context, "wrenfield", "basket")}=${basket.token}`, from: buying.address };
     }),
   );
@@ -166,7 +166,7 @@ await context.db.delete(rateLimits);
 const rushOver = await checkoutRush();
 const [rounds, each] = [3, 40];
 for (let nth = 0; nth < rounds * each; nth++)
-  await addToCart(context, site.key, buying(nth), { deed: "add", variant: "bench-many" });
+  await addToCart(context, site.key, buying(nth), { command: "add", variant: "bench-many" });
 const rates: number[] = [];
 const ratio = await beside(
   rounds,

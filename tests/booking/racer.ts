@@ -3,8 +3,8 @@
 //   racer.ts hold SERVICE START          holds, tells the token, and is killed
 //   racer.ts inside SERVICE START        is killed inside the transaction that takes the time
 import { inTransaction } from "@/data/connection";
-import { hold } from "@/server/booking/deeds/holding";
-import { lockSite } from "@/server/booking/deeds/lock";
+import { hold } from "@/server/booking/commands/holding";
+import { lockSite } from "@/server/booking/commands/lock";
 import { publicCall } from "@/server/booking/public/call";
 import { postBooking, postHold } from "@/server/booking/public/making";
 import { onlineWish } from "@/server/booking/refusal";

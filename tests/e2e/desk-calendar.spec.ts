@@ -40,7 +40,7 @@ async function done<T = { id: string }>(name: string, data: object): Promise<T> 
   expect(answer.ok(), await answer.text()).toBe(true);
   return (await answer.json()) as T;
 }
-let deeds = 0;
+let commands = 0;
 const book = (name: string, time: string, resource: string, more: object = {}) =>
   done("booking.byHand", {
     service: "lesson",
@@ -55,7 +55,7 @@ const book = (name: string, time: string, resource: string, more: object = {}) =
       language: "en",
     },
     answers: {},
-    key: `desk-calendar-${++deeds}`,
+    key: `desk-calendar-${++commands}`,
     ...more,
   });
 

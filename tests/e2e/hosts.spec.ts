@@ -267,8 +267,8 @@ test("half-closed connections, left by upgrades, do not keep the process from en
 test("a process killed during a publish leaves the old release whole, and the job is resumed", {
   tag: "@long",
 }, async ({ page, request }) => {
-  const control = (deed: string) =>
-    request.post(`http://127.0.0.1:${process.env.WEBITOR_CONTROL_PORT}/${deed}`, { timeout: 0 });
+  const control = (command: string) =>
+    request.post(`http://127.0.0.1:${process.env.WEBITOR_CONTROL_PORT}/${command}`, { timeout: 0 });
   await signIn(page);
   await openPage(page, "wrenfield");
   const before = (await ask(wrenfield, "/")).body.toString();

@@ -290,7 +290,7 @@ test("a picture that came twice, in two sizes, is told; one of them is used ever
   await grid(page)
     .getByRole("option", { name: /river-small/ })
     .click();
-  // While the deed is on its way its button keeps its name, for those who can't see the wheel turn.
+  // While the command is on its way its button keeps its name, for those who can't see the wheel turn.
   let answer = () => {};
   const held = new Promise<void>((resolve) => {
     answer = resolve;

@@ -7,8 +7,8 @@ import { test } from "./test";
 test.describe.configure({ mode: "serial" });
 
 const second = process.env.WEBITOR_SECOND_PORT ?? "4482";
-const control = async (deed: string) =>
-  expect((await fetch(`http://127.0.0.1:${process.env.WEBITOR_CONTROL_PORT}/second/${deed}`)).status).toBe(200);
+const control = async (command: string) =>
+  expect((await fetch(`http://127.0.0.1:${process.env.WEBITOR_CONTROL_PORT}/second/${command}`)).status).toBe(200);
 
 let here: Page;
 let there: Page;

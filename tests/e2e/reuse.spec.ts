@@ -252,7 +252,7 @@ test("words are found on the page and the site, each place shown; replaced, and 
   await expect(wide(page).getByText("turntable")).toHaveCount(0);
 });
 
-test("“+” finds anything: a block, a widget, a page, a deed", { tag: "@long" }, async ({ page }) => {
+test("“+” finds anything: a block, a widget, a page, a command", { tag: "@long" }, async ({ page }) => {
   await openPage(page, "wrenfield");
   const find = async (what: string) => {
     await page.keyboard.press("+");

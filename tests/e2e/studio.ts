@@ -9,7 +9,7 @@ import { isLongRun } from "../extent";
 export const port = process.env.WEBITOR_PORT ?? "4480";
 export const siteAddress = (key: string, path = "/") => `http://${key}.localhost:${port}${path}`;
 
-/** For so long after its password was shown a session is used as it is; sensitive deeds ask after twice that. */
+/** For so long after its password was shown a session is used as it is; sensitive commands ask after twice that. */
 const shownForMs = 5 * 60_000;
 
 /**

@@ -23,7 +23,9 @@ const buyer = (nth: number) => ({
 const addressOf = (nth: number) => `10.${process.pid % 250}.${Math.floor(nth / 200)}.${nth % 200}`;
 const baskets: string[] = [];
 for (let nth = 0; nth < Number(count); nth++)
-  baskets.push((await sendForm(context, "/shop/cart", { deed: "add", variant }, { address: addressOf(nth) })).cookie);
+  baskets.push(
+    (await sendForm(context, "/shop/cart", { command: "add", variant }, { address: addressOf(nth) })).cookie,
+  );
 // All of every process begin together.
 process.stdout.write("ready\n");
 await new Promise<void>((resolve) => process.stdin.once("data", () => resolve()));

@@ -53,7 +53,7 @@ export type Right = keyof typeof rights;
 export const tooSmall = (role: Role, right: Right): string =>
   `You are ${role} here; this needs ${rights[right] === "owner" ? "an owner" : "a designer"}.`;
 
-/** The rights whose deeds change what every screen of a site knows: its pages, widgets, brand, settings and media. */
+/** The rights whose commands change what every screen of a site knows: its pages, widgets, brand, settings and media. */
 export const changesFrame: ReadonlySet<Right> = new Set<Right>([
   "pages.arrange",
   "media.write",

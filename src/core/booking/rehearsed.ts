@@ -1,4 +1,4 @@
-// Booking without a server: the same questions and deeds as the public API, answered by the engine from a set-up as it
+// Booking without a server: the same questions and commands as the public API, answered by the engine from a set-up as it
 // stands, against a diary that is thrown away. For previews.
 import Joi from "joi";
 import { pathOf } from "@/core/input/fault";
@@ -98,7 +98,7 @@ export class RehearsedBooking {
   /** Answers a call of the public API below "/booking/{widget}/". */
   answer(path: string, query: Readonly<Record<string, unknown>>, body: unknown): RehearsedAnswer {
     try {
-      const deeds: Readonly<Record<string, () => unknown>> = {
+      const commands: Readonly<Record<string, () => unknown>> = {
         days: () => this.days(query),
         dates: () => this.dates(query),
         times: () => this.times(query),
@@ -106,9 +106,9 @@ export class RehearsedBooking {
         bookings: () => this.book(checked(bookingSchema, body)),
         waits: () => this.wait(checked(waitSchema, body)),
       };
-      const deed = deeds[path];
-      if (!deed) throw problem(404, "notFound", "A rehearsal does not know this.");
-      return { status: body === undefined ? 200 : 201, body: deed() };
+      const command = commands[path];
+      if (!command) throw problem(404, "notFound", "A rehearsal does not know this.");
+      return { status: body === undefined ? 200 : 201, body: command() };
     } catch (error) {
       if (error instanceof Refusal) return { status: error.status, body: error.body };
       throw error;

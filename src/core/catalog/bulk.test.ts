@@ -73,9 +73,9 @@ test("what would cost less than nothing, or more than can be asked, is refused; 
 });
 
 test("categories, state and stock; what is so already is the same", () => {
-  expect(after({ what: "category", category: "new", deed: "add" }).product.categories).toEqual(["mugs", "new"]);
-  expect(after({ what: "category", category: "mugs", deed: "add" }).same).toBe(true);
-  expect(after({ what: "category", category: "mugs", deed: "remove" }).product.categories).toEqual([]);
+  expect(after({ what: "category", category: "new", command: "add" }).product.categories).toEqual(["mugs", "new"]);
+  expect(after({ what: "category", category: "mugs", command: "add" }).same).toBe(true);
+  expect(after({ what: "category", category: "mugs", command: "remove" }).product.categories).toEqual([]);
   expect(after({ what: "state", state: "off" }).product.state).toBe("off");
   expect(after({ what: "state", state: mug.state }).same).toBe(true);
   expect(after({ what: "stock", value: 4 }, mug, { s: 4, l: 1 })).toMatchObject({ stock: { s: 4, l: 4 }, same: false });

@@ -14,7 +14,7 @@ export type BulkChange =
       /** What it costs now is told as the earlier price; where it is not less than that, there is none. */
       readonly tellsEarlier: boolean;
     }
-  | { readonly what: "category"; readonly category: string; readonly deed: "add" | "remove" }
+  | { readonly what: "category"; readonly category: string; readonly command: "add" | "remove" }
   | { readonly what: "state"; readonly state: ProductState }
   | {
       readonly what: "stock";
@@ -73,9 +73,9 @@ const changes: Changes = {
         : product.earlierPrice;
     return { price, variants, options, earlierPrice };
   },
-  category: ({ categories }, { category, deed }) => ({
+  category: ({ categories }, { category, command }) => ({
     categories:
-      deed === "remove"
+      command === "remove"
         ? categories.filter((one) => one !== category)
         : categories.includes(category)
           ? categories

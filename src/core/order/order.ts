@@ -1,4 +1,4 @@
-// An order's life as data: which deed leads from which state to which. Every step an order takes is one of these, and a row.
+// An order's life as data: which command leads from which state to which. Every step an order takes is one of these, and a row.
 
 export const orderStates = [
   /** Stands, and is paid later: by invoice, by transfer, at pickup. */
@@ -15,7 +15,7 @@ export const orderStates = [
 ] as const;
 export type OrderState = (typeof orderStates)[number];
 
-export const orderDeeds = [
+export const orderCommands = [
   "pay",
   "promise",
   "fail",
@@ -27,7 +27,7 @@ export const orderDeeds = [
   "return",
   "refund",
 ] as const;
-export type OrderDeed = (typeof orderDeeds)[number];
+export type OrderCommand = (typeof orderCommands)[number];
 
 interface Step {
   readonly from: readonly OrderState[];
@@ -37,8 +37,8 @@ interface Step {
 
 const alive: readonly OrderState[] = ["placed", "waiting", "paid", "packed", "sent", "handedOver"];
 
-/** The steps of each deed; a deed from a state that no step names is refused. */
-export const orderSteps: Readonly<Record<OrderDeed, readonly Step[]>> = {
+/** The steps of each command; a command from a state that no step names is refused. */
+export const orderSteps: Readonly<Record<OrderCommand, readonly Step[]>> = {
   pay: [
     { from: ["placed", "waiting"], to: "paid" },
     // Paid after it left, after it was cancelled, or what a change of it has cost more: the order stays where it is.
@@ -56,21 +56,21 @@ export const orderSteps: Readonly<Record<OrderDeed, readonly Step[]>> = {
   refund: [{ from: [...alive.filter((state) => state !== "waiting"), "closed", "cancelled", "returned"], to: null }],
 };
 
-/** Where a deed leads from a state; null where it can't be done. */
-export function afterDeed(state: OrderState, deed: OrderDeed): OrderState | null {
-  const step = orderSteps[deed].find(({ from }) => from.includes(state));
+/** Where a command leads from a state; null where it can't be done. */
+export function afterCommand(state: OrderState, command: OrderCommand): OrderState | null {
+  const step = orderSteps[command].find(({ from }) => from.includes(state));
   return step ? (step.to ?? state) : null;
 }
 
 /** What can be done with an order as it stands. */
-export const possibleDeeds = (state: OrderState): readonly OrderDeed[] =>
-  orderDeeds.filter((deed) => afterDeed(state, deed) !== null);
+export const possibleCommands = (state: OrderState): readonly OrderCommand[] =>
+  orderCommands.filter((command) => afterCommand(state, command) !== null);
 
 /** Whether a buyer may ask to send something of it back: it has left, or was fetched. */
-export const mayAskReturn = (state: OrderState): boolean => afterDeed(state, "return") !== null;
+export const mayAskReturn = (state: OrderState): boolean => afterCommand(state, "return") !== null;
 
-/** Deeds that nobody at the Desk does: time and payment services do them. */
-export const byThemselves: readonly OrderDeed[] = ["promise", "fail"];
+/** Commands that nobody at the Desk does: time and payment services do them. */
+export const byThemselves: readonly OrderCommand[] = ["promise", "fail"];
 
 /** States in which its goods are the buyer's: they are off the shelf for good, and not only kept. */
 export const takesGoods = (state: OrderState): boolean =>

@@ -155,7 +155,7 @@ export interface KindDefinition<C extends object = Content> extends Holder<C>, J
   nodeProblems?(node: PageNode, nameOf: (node: PageNode) => string): Iterable<string>;
   /** Its part of the small drawing. Absent: what it holds, from top to bottom. */
   readonly draw?: Draw;
-  /** Kinds it can become, keeping its place: what the deed is called, and the other's content made of its own. */
+  /** Kinds it can become, keeping its place: what the command is called, and the other's content made of its own. */
   readonly becomes?: readonly {
     readonly kind: Kind;
     readonly label: string;

@@ -28,7 +28,7 @@ export type ConnectorField = keyof ConnectorSettings;
 export interface ConnectorAbout {
   /** A payment service stands behind it: it has keys, a test mode, and tells what happens by itself. */
   readonly service: boolean;
-  /** Taken when the buyer says yes; promised then, and taken when the goods leave; or paid by the buyer's own deed afterwards. */
+  /** Taken when the buyer says yes; promised then, and taken when the goods leave; or paid by the buyer's own command afterwards. */
   readonly taken: "atOnce" | "whenSent" | "after";
   readonly pays: readonly PaidThing[];
   readonly fields: readonly ConnectorField[];

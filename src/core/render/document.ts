@@ -36,10 +36,10 @@ export const noticeCss =
 export function noticeHtml(notice: {
   readonly title: string;
   readonly text: string;
-  /** A link back, or a deed that is sent as a form, with `fields`: to the same address, or to `action` beside it. */
+  /** A link back, or a command that is sent as a form, with `fields`: to the same address, or to `action` beside it. */
   readonly then:
     | { readonly href: string; readonly words: string }
-    | { readonly deed: string; readonly action?: string; readonly fields?: readonly (readonly [string, string])[] }
+    | { readonly command: string; readonly action?: string; readonly fields?: readonly (readonly [string, string])[] }
     | null;
   /** Values to press one of, in groups: each is sent as a form to the same address. */
   readonly choices?: {
@@ -49,8 +49,8 @@ export function noticeHtml(notice: {
       readonly options: readonly { readonly value: string; readonly words: string }[];
     }[];
   };
-  /** Another deed below it, less loud. */
-  readonly or?: { readonly deed: string; readonly action: string };
+  /** Another command below it, less loud. */
+  readonly or?: { readonly command: string; readonly action: string };
   readonly links?: readonly { readonly href: string; readonly words: string }[];
   /** Lines to be copied as they stand. */
   readonly code?: string;
@@ -64,12 +64,12 @@ export function noticeHtml(notice: {
   const code = notice.code ? `<pre class="n-code" tabindex="0"><code>${escapeHtml(notice.code)}</code></pre>` : "";
   const more = `${code}${form}${links.length ? `<div class="b-rich"><p>${links.join(" · ")}</p></div>` : ""}`;
   const then = notice.then
-    ? "deed" in notice.then
-      ? `<form method="post"${notice.then.action ? ` action="${escapeHtml(notice.then.action)}"` : ""}>${hiddenFields(notice.then.fields ?? [])}<button class="b-button" type="submit">${escapeHtml(notice.then.deed)}</button></form>`
+    ? "command" in notice.then
+      ? `<form method="post"${notice.then.action ? ` action="${escapeHtml(notice.then.action)}"` : ""}>${hiddenFields(notice.then.fields ?? [])}<button class="b-button" type="submit">${escapeHtml(notice.then.command)}</button></form>`
       : `<a class="b-button" href="${escapeHtml(notice.then.href)}">${escapeHtml(notice.then.words)}</a>`
     : "";
   const or = notice.or
-    ? `<form class="n-times n-or" method="post" action="${escapeHtml(notice.or.action)}"><button type="submit">${escapeHtml(notice.or.deed)}</button></form>`
+    ? `<form class="n-times n-or" method="post" action="${escapeHtml(notice.or.action)}"><button type="submit">${escapeHtml(notice.or.command)}</button></form>`
     : "";
   return `<main id="main"><section class="b-section"><div class="b-in"><h1 class="b-heading">${escapeHtml(notice.title)}</h1><div class="b-rich"><p>${escapeHtml(notice.text)}</p></div>${more}${then}${or}</div></section></main>`;
 }

@@ -106,11 +106,11 @@ export function problemHtml({ status, code, messages, reference, again }: Proble
   const title = titleOf(status, code, said);
   const own = isToldOf(code, said.of) ? said.of[code] : code === "failed" ? said.failed(reference) : null;
   const text = (own === null ? messages : [own]).map((one) => `<p>${escapeHtml(one)}</p>`).join("");
-  const deed =
+  const command =
     again === "address"
       ? `<a href="">${said.again}</a>`
       : again
         ? `<form method="post">${hiddenFields(again.fields)}<button type="submit">${said.sendAgain}</button></form>`
         : "";
-  return `<!DOCTYPE html><html lang="${said.language}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><meta name="robots" content="noindex"><title>${title}</title><style>${problemCss}</style></head><body><main><h1>${title}</h1>${text}${deed}</main></body></html>`;
+  return `<!DOCTYPE html><html lang="${said.language}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><meta name="robots" content="noindex"><title>${title}</title><style>${problemCss}</style></head><body><main><h1>${title}</h1>${text}${command}</main></body></html>`;
 }

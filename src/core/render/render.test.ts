@@ -356,7 +356,7 @@ describe("the small files", () => {
       documentHtml({
         language: "en",
         head: "<title>Gone</title>",
-        html: noticeHtml({ title: "Gone", text: "x & y", then: { deed: "Confirm" } }),
+        html: noticeHtml({ title: "Gone", text: "x & y", then: { command: "Confirm" } }),
         css: { href: "/x.css" },
         widgets: null,
       }),

@@ -128,7 +128,7 @@ export const cartPart: Part = {
       missing && typeof missing.missing === "number"
         ? `<p class="s-small">${html(words.freeMissing(money(view, missing.missing)))}</p>`
         : "";
-    return `${saidHtml(cart)}<div class="s-basket"><form method="post" action="/_w/v1/shop/cart">${enterButton}<input type="hidden" name="deed" value="set"><ul class="s-lines">${cart.lines.map((line) => lineHtml(line, view)).join("")}</ul><p><button class="s-more" type="submit">${html(words.change)}</button></p></form><div class="s-side">${sumHtml(cart.total, view, sending)}${free}${linkTo(view.shop.paths.checkout, words.checkout, "b-button s-buy")}</div></div>`;
+    return `${saidHtml(cart)}<div class="s-basket"><form method="post" action="/_w/v1/shop/cart">${enterButton}<input type="hidden" name="command" value="set"><ul class="s-lines">${cart.lines.map((line) => lineHtml(line, view)).join("")}</ul><p><button class="s-more" type="submit">${html(words.change)}</button></p></form><div class="s-side">${sumHtml(cart.total, view, sending)}${free}${linkTo(view.shop.paths.checkout, words.checkout, "b-button s-buy")}</div></div>`;
   },
 };
 

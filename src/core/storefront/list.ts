@@ -59,7 +59,7 @@ export function buyHtml(product: Product, view: ShopView, className: string, cho
   const named = (text: string) => `${html(text)}<span class="s-quiet"> ${html(product.name)}</span>`;
   if (!simple || !canBeHad({ variants: [simple] }, view))
     return `<a class="${className}" href="${html(productPath(view, product))}">${named(simple ? words.see : words.choose)}</a>`;
-  return `<form class="s-quick"${atSide(view)} method="post" action="/_w/v1/shop/cart"><input type="hidden" name="deed" value="add"><input type="hidden" name="variant" value="${html(only.id)}"><button class="${className}" type="submit">${named(words.add)}</button></form>`;
+  return `<form class="s-quick"${atSide(view)} method="post" action="/_w/v1/shop/cart"><input type="hidden" name="command" value="add"><input type="hidden" name="variant" value="${html(only.id)}"><button class="${className}" type="submit">${named(words.add)}</button></form>`;
 }
 
 const buttonHtml = (product: Product, view: ShopView): string =>

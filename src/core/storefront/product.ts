@@ -151,7 +151,7 @@ export const addPart: Part = {
     const button = there
       ? `<button class="b-button s-buy" type="submit">${html(words.add)}</button>`
       : `<p class="s-notice"><strong>${html(words.none)}</strong></p>`;
-    return `<form class="s-add"${product.asks.some(({ kind }) => kind === "file") ? ' enctype="multipart/form-data"' : ""} data-at="${html(productPath(view, product))}"${atSide(view)} method="post" action="/_w/v1/shop/cart"><input type="hidden" name="deed" value="add">${choicesHtml(product, shown, view, stem)}${asksHtml(product, view, stem)}${amountHtml(product, view, stem)}<div class="s-buying">${there ? quantityHtml(product, view, stem) : ""}${button}</div>${there && product.variants.length === 1 ? `<p class="s-small">${html(stock.words)}</p>` : ""}${notice}</form>`;
+    return `<form class="s-add"${product.asks.some(({ kind }) => kind === "file") ? ' enctype="multipart/form-data"' : ""} data-at="${html(productPath(view, product))}"${atSide(view)} method="post" action="/_w/v1/shop/cart"><input type="hidden" name="command" value="add">${choicesHtml(product, shown, view, stem)}${asksHtml(product, view, stem)}${amountHtml(product, view, stem)}<div class="s-buying">${there ? quantityHtml(product, view, stem) : ""}${button}</div>${there && product.variants.length === 1 ? `<p class="s-small">${html(stock.words)}</p>` : ""}${notice}</form>`;
   }),
 };
 

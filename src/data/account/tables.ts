@@ -88,9 +88,9 @@ export const sessions = mysqlTable(
     device: varchar("device", { length: 120 }).notNull().default(""),
     network: varchar("network", { length: 60 }).notNull().default(""),
     createdAt: createdAt(),
-    /** The last deed or look, within a minute. */
+    /** The last command or look, within a minute. */
     seenAt: instant("seen_at").notNull(),
-    /** When the password was last shown: sensitive deeds want it fresh. */
+    /** When the password was last shown: sensitive commands want it fresh. */
     confirmedAt: instant("confirmed_at").notNull(),
     expiresAt: instant("expires_at").notNull(),
   },

@@ -282,7 +282,7 @@ export const shopOrderSteps = mysqlTable(
     at: instant("at").notNull(),
     /** A member's id, "buyer", "payment" or "time". */
     by: varchar("taken_by", { length: 24 }).notNull(),
-    deed: varchar("deed", { length: 20 }).notNull(),
+    command: varchar("command", { length: 20 }).notNull(),
     from: mysqlEnum("from_state", orderStates),
     to: mysqlEnum("to_state", orderStates).notNull(),
     details: json<Readonly<Record<string, string | number>>>("details").notNull(),

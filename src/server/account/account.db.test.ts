@@ -74,10 +74,10 @@ describe("sessions", () => {
     expect(await accountOf(context, null)).toBeNull();
   });
 
-  test("end after a while without a deed, and after half a day whatever is done", async () => {
+  test("end after a while without a command, and after half a day whatever is done", async () => {
     const token = await enter(address);
     expect(await accountOf(later(idleMinutes - 1), token)).not.toBeNull();
-    // That look was a deed; from then on the while begins anew. What a screen asks by itself is none.
+    // That look was a command; from then on the while begins anew. What a screen asks by itself is none.
     expect(await accountOf(later(2 * idleMinutes - 3), token, true)).not.toBeNull();
     expect(await accountOf(later(2 * idleMinutes), token)).toBeNull();
     const busy = await enter(address);
@@ -182,7 +182,7 @@ describe("passwords", () => {
     await change("a-longer-password", password);
   });
 
-  test("are asked for again before sensitive deeds", async () => {
+  test("are asked for again before sensitive commands", async () => {
     const token = await enter("rowan@m.example");
     const old = { ...(await callOf("owner", token)), context: later(confirmedMinutes + 1) };
     const sensitive = (Object.keys(operations) as OperationName[]).filter((name) =>

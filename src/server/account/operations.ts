@@ -142,7 +142,7 @@ export const accountOperations = {
     },
     enrolling,
   ),
-  /** Shows the password again: for a while sensitive deeds may be done. */
+  /** Shows the password again: for a while sensitive commands may be done. */
   "account.confirm": userOperation(
     { password: shownPasswordSchema },
     async (call, input: { password: string }) => {

@@ -1,5 +1,5 @@
 // Signing in and out. Sessions lie in the database by the hash of their token; they end by themselves after a while
-// without a deed, and after half a day in any case (OWASP ASVS 4.0.3, 3.3.2).
+// without a command, and after half a day in any case (OWASP ASVS 4.0.3, 3.3.2).
 import { and, desc, eq, gt, lt, ne } from "drizzle-orm";
 import { nanoid } from "nanoid";
 import { members, securityEvents, sessions, studios, users } from "@/data/account/tables";
@@ -34,7 +34,7 @@ const minuteMs = 60_000;
 /** How long a session lives whatever is done with it, and how long without anything being done. */
 export const sessionHours = 12;
 export const idleMinutes = 30;
-/** How long a shown password counts for sensitive deeds. */
+/** How long a shown password counts for sensitive commands. */
 export const confirmedMinutes = 10;
 
 /** With HTTPS the cookie is bound to its host and path by its name (RFC 6265bis, section 4.1.3.2). */
@@ -261,7 +261,7 @@ export async function checkOwnPassword(call: Own, password: string, path: string
   await givePointsBack(context, "signInAccount", here);
 }
 
-/** Notes that the password was shown just now: for a while sensitive deeds may be done. */
+/** Notes that the password was shown just now: for a while sensitive commands may be done. */
 export async function confirmSession(call: Own, password: string): Promise<void> {
   await checkOwnPassword(call, password, "password");
   await call.context.db

@@ -1,4 +1,4 @@
-// A large site's heavy deeds are done by a background process: the same answers, the same refusals, also when it dies.
+// A large site's heavy commands are done by a background process: the same answers, the same refusals, also when it dies.
 import { existsSync, readdirSync, readFileSync } from "node:fs";
 import { setImmediate } from "node:timers/promises";
 import { and, eq } from "drizzle-orm";
@@ -97,7 +97,7 @@ test("what changed is told, and what is refused is refused with the same words",
   ).rejects.toMatchObject({ status: 422 });
 });
 
-test("who waits for a process that is killed hears of it, and the next deed is done by another", async () => {
+test("who waits for a process that is killed hears of it, and the next command is done by another", async () => {
   const { release } = (await studio.as("owner", "publish.start", { site: "many-pages", leaveOut: [] })) as {
     release: string;
   };

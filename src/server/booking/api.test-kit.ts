@@ -125,7 +125,7 @@ export function withClock(context: Context, start: string): Context & { set(now:
   };
 }
 
-/** What the deeds of a calendar are tried on: the demo's workshop, published, with a clock and whoever uses it. */
+/** What the commands of a calendar are tried on: the demo's workshop, published, with a clock and whoever uses it. */
 export interface BookingStudio {
   readonly studio: TestStudio;
   readonly context: ReturnType<typeof withClock>;

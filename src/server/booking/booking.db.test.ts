@@ -39,9 +39,9 @@ const operate: TestStudio["as"] = async (person, name, input) => {
 };
 
 const site = { site: "wrenfield" };
-let deeds = 0;
-/** Each deed with a key of its own. */
-const deedOn = (booking: string) => ({ ...site, booking, key: `deed-of-test-${++deeds}` });
+let commands = 0;
+/** Each command with a key of its own. */
+const commandOn = (booking: string) => ({ ...site, booking, key: `command-of-test-${++commands}` });
 const idOf = (answer: Answer) => String(answer.body.token).split(".")[0] as string;
 const rowOf = async (id: string) =>
   (await context.db.select().from(bookings).where(eq(bookings.id, id)))[0] as typeof bookings.$inferSelect;
@@ -191,14 +191,14 @@ describe("deciding", () => {
     const booked = await kiln("2026-03-24", "fire@post.example");
     const id = idOf(booked);
     expect(booked.body.state).toBe("waitingApproval");
-    await studio.as("designer", "booking.approve", deedOn(id));
+    await studio.as("designer", "booking.approve", commandOn(id));
     await studio.as("designer", "booking.move", {
-      ...deedOn(id),
+      ...commandOn(id),
       start: "2026-03-25T07:00:00Z",
       resource: null,
       waived: [],
     });
-    await studio.as("designer", "booking.cancel", deedOn(id));
+    await studio.as("designer", "booking.cancel", commandOn(id));
     const events = (await lettersTo("fire@post.example")).map((letter) => {
       const calendar = new ICAL.Component(ICAL.parse(letter.calendar?.text ?? "") as never);
       const event = calendar.getFirstSubcomponent("vevent") as ICAL.Component;
@@ -229,8 +229,8 @@ describe("deciding", () => {
 
   test("declined, the time is free again, and a second decision is refused", async () => {
     const booked = await kiln("2026-03-26", "no@post.example");
-    await studio.as("designer", "booking.decline", deedOn(idOf(booked)));
-    await expect(studio.as("designer", "booking.approve", deedOn(idOf(booked)))).rejects.toMatchObject({
+    await studio.as("designer", "booking.decline", commandOn(idOf(booked)));
+    await expect(studio.as("designer", "booking.approve", commandOn(idOf(booked)))).rejects.toMatchObject({
       status: 409,
     });
     expect((await api.get("times", { service: "kiln-firing", date: "2026-03-26" })).body.times).toHaveLength(2);
@@ -238,7 +238,7 @@ describe("deciding", () => {
 
   test("by hand kept-back time can be given, named rules can be set aside, and a taken resource can't", async () => {
     const client = { name: "Piet", email: "piet@post.example", phone: "", language: "en" };
-    const byHand = (start: string, waived: string[] = [], key = `deed-of-test-${++deeds}`) =>
+    const byHand = (start: string, waived: string[] = [], key = `command-of-test-${++commands}`) =>
       studio.as("designer", "booking.byHand", {
         ...site,
         service: "first-throw",
@@ -250,8 +250,8 @@ describe("deciding", () => {
         answers: {},
         key,
       } as never) as Promise<{ id: string; state: string }>;
-    const kept = await byHand("2026-03-18T09:30:00Z", [], "one-deed-sent-twice");
-    expect(await byHand("2026-03-18T09:30:00Z", [], "one-deed-sent-twice")).toEqual(kept);
+    const kept = await byHand("2026-03-18T09:30:00Z", [], "one-command-sent-twice");
+    expect(await byHand("2026-03-18T09:30:00Z", [], "one-command-sent-twice")).toEqual(kept);
     await expect(byHand("2026-03-18T19:00:00Z")).rejects.toMatchObject({ status: 409 });
     // The wheels are not open at seven either: waiving is for every resource that is needed.
     const evening = await byHand("2026-03-18T19:00:00Z", ["booking.outsideHours", "booking.notAStart"]);
@@ -283,7 +283,7 @@ describe("deciding", () => {
       answers: { before: "Yes" },
     });
     const note = (attendance: "came" | "didNotCome") =>
-      studio.as("designer", "booking.attendance", { ...deedOn(idOf(booked)), attendance });
+      studio.as("designer", "booking.attendance", { ...commandOn(idOf(booked)), attendance });
     await expect(note("came")).rejects.toMatchObject({ status: 409 });
     context.set("2026-03-07T12:30:00Z");
     await note("didNotCome");
@@ -300,16 +300,16 @@ describe("the client's own link", () => {
       { resource: "maren" },
     );
     const { token } = booked.body;
-    const moved = await own(token, { deed: "move", start: "2026-03-19T14:00:00Z", resource: "tobi" });
+    const moved = await own(token, { command: "move", start: "2026-03-19T14:00:00Z", resource: "tobi" });
     expect(moved.body.dates[0].start.place).toBe("2026-03-19T14:00");
-    const refused = await own(token, { deed: "move", start: "2026-03-19T03:00:00Z" });
+    const refused = await own(token, { command: "move", start: "2026-03-19T03:00:00Z" });
     expect([refused.status, refused.body.nearest.length]).toEqual([409, 5]);
     context.set("2026-03-18T14:00:01Z");
-    const late = await own(token, { deed: "cancel" });
+    const late = await own(token, { command: "cancel" });
     expect([late.status, late.body.code]).toEqual([409, "tooLate"]);
     context.set("2026-03-18T14:00:00Z");
-    expect((await own(token, { deed: "cancel" })).body.state).toBe("cancelled");
-    expect((await own(token, { deed: "cancel" })).status).toBe(200);
+    expect((await own(token, { command: "cancel" })).body.state).toBe("cancelled");
+    expect((await own(token, { command: "cancel" })).status).toBe(200);
     const calendar = await api.call("GET", "/booking/{widget}/bookings/{token}/booking.ics", { params: { token } });
     expect(calendar.text).toContain("STATUS:CANCELLED");
   });
@@ -323,7 +323,7 @@ describe("the client's own link", () => {
     const changed = token.slice(0, -1) + (token.endsWith("A") ? "B" : "A");
     const answer = await api.call("GET", "/booking/{widget}/bookings/{token}", { params: { token: changed } });
     expect([answer.status, answer.body.fields[0].path]).toEqual([404, "token"]);
-    expect((await own(changed, { deed: "cancel" })).status).toBe(404);
+    expect((await own(changed, { command: "cancel" })).status).toBe(404);
     expect((await api.call("GET", "/booking/{widget}/bookings/{token}", { params: { token } })).body.state).toBe(
       "confirmed",
     );
@@ -393,11 +393,11 @@ describe("the client's own link", () => {
     const [start = ""] = press.split(" ");
     expect((await move("", press)).html).toContain("Ihre Buchung ist verlegt");
     expect(await startsAt()).toBe(start);
-    // The same press again is the same deed.
+    // The same press again is the same command.
     const { sequence } = await rowOf(idOf(booked));
     expect((await move("", press)).status).toBe(200);
     expect((await rowOf(idOf(booked))).sequence).toBe(sequence);
-    // Back again, and then to the same time once more, are two deeds more.
+    // Back again, and then to the same time once more, are two commands more.
     const pressOf = async (instant: string) =>
       new RegExp(`value="(${instant}[^"]*)"`).exec((await move("")).html)?.[1] ?? "";
     await move("", await pressOf(own));
@@ -434,7 +434,7 @@ describe("a course", () => {
     // One of its evenings is taken: with Tobi the run can't be booked by halves.
     const whole = await api.post("holds", { service: "six-week-wheel", resource: "tobi", start: "2026-03-10T18:30" });
     expect(whole.status).toBe(409);
-    await own(joined[0]?.body.token, { deed: "cancel" });
+    await own(joined[0]?.body.token, { command: "cancel" });
     expect(
       (await api.get("times", { service: "six-week-wheel", resource: "maren", date: "2026-03-10" })).body.times[0],
     ).toMatchObject({ seatsLeft: 1 });
@@ -543,7 +543,7 @@ describe("payment", () => {
 test("the reminder goes a day before, not for what was moved away or cancelled", async () => {
   const staying = await api.book("first-throw", "2026-03-23T11:30", { ...first, ...asClient("stay@post.example") });
   const moving = await api.book("first-throw", "2026-03-30T11:30", { ...first, ...asClient("move@post.example") });
-  await own(moving.body.token, { deed: "move", start: "2026-03-23T14:30:00Z" });
+  await own(moving.body.token, { command: "move", start: "2026-03-23T14:30:00Z" });
   const due = await context.db
     .select()
     .from(jobs)
@@ -573,7 +573,7 @@ describe("the public API", () => {
     await api.post("holds", { service: "kiln-firing", start: "2026-04-10T07:00" });
     const after = await api.get("days", query, { headers: { "if-none-match": etag } });
     expect(after.status).toBe(200);
-    // The hold's end changes it again, without anybody's deed.
+    // The hold's end changes it again, without anybody's command.
     context.set("2026-03-05T18:50:00Z");
     const later = await api.get("days", query, { headers: { "if-none-match": after.headers.get("etag") as string } });
     expect(later.body.days).toEqual(before.body.days);
@@ -585,12 +585,12 @@ describe("the public API", () => {
     expect(allowed.headers.get("access-control-allow-origin")).toBe("https://riverside-makers.example");
     const stranger = await api.get("services", {}, from("https://stranger.example"));
     expect(stranger.headers.get("access-control-allow-origin")).toBeNull();
-    const deed = await api.post(
+    const command = await api.post(
       "holds",
       { service: "open-bench", start: "2026-03-10T10:00" },
       from("https://stranger.example"),
     );
-    expect(deed.status).toBe(403);
+    expect(command.status).toBe(403);
     expect(allowed.headers.get("ratelimit")).toMatch(/^"reading";r=\d+;t=\d+$/);
     expect(allowed.headers.get("ratelimit-policy")).toBe('"reading";q=600;w=60');
   });
@@ -654,7 +654,7 @@ describe("the public API", () => {
     const why = await api.get("why", { service: "open-bench", start });
     const moved = await api.call("POST", "/booking/{widget}/bookings/{token}", {
       params: { token: "a.b" },
-      body: { deed: "move", start },
+      body: { command: "move", start },
     });
     for (const answer of [held, why]) {
       expect(answer.status).toBe(422);

@@ -89,7 +89,7 @@ test("in time it is cancelled for nothing, and what was paid is given back, once
   await glazeNights("payment", { kind: "amount", amount: 500 }, { kind: "share", percent: 100 });
   const booked = await book("Bob", "2026-03-14T18:30");
   await pays(booked);
-  expect((await own(booked, { deed: "cancel" })).body).toMatchObject({ state: "cancelled", paid: 1000, fee: 0 });
+  expect((await own(booked, { command: "cancel" })).body).toMatchObject({ state: "cancelled", paid: 1000, fee: 0 });
   expect((await rowOf(booked)).refundDue).toBe(true);
   expect((await lettersTo("Bob")).join()).toContain("You get back: €10.00");
   const give = (key: string) =>
@@ -107,17 +107,17 @@ test("late it costs what was agreed: not unasked, not another amount, and not on
   // What is changed now does not change what was agreed.
   await glazeNights("payment", undefined, { kind: "share", percent: 100 });
   context.set("2026-03-19T18:30:01Z");
-  const unasked = await own(booked, { deed: "cancel" });
+  const unasked = await own(booked, { command: "cancel" });
   expect([unasked.status, unasked.body.fields]).toEqual([
     409,
     [{ path: "fee", message: "Cancelling costs €18.00 now. Agree to that to go on." }],
   ]);
-  expect((await own(booked, { deed: "cancel", fee: 4800 })).status).toBe(409);
-  expect((await own(booked, { deed: "move", start: "2026-03-21T18:30" })).body.code).toBe("tooLate");
+  expect((await own(booked, { command: "cancel", fee: 4800 })).status).toBe(409);
+  expect((await own(booked, { command: "move", start: "2026-03-21T18:30" })).body.code).toBe("tooLate");
   context.set("2026-03-20T18:30:00Z");
-  expect((await own(booked, { deed: "cancel", fee: 1800 })).body.code).toBe("tooLate");
+  expect((await own(booked, { command: "cancel", fee: 1800 })).body.code).toBe("tooLate");
   context.set("2026-03-20T18:29:59Z");
-  expect((await own(booked, { deed: "cancel", fee: 1800 })).body).toMatchObject({ state: "cancelled", fee: 1800 });
+  expect((await own(booked, { command: "cancel", fee: 1800 })).body).toMatchObject({ state: "cancelled", fee: 1800 });
   expect(await rowOf(booked)).toMatchObject({ paid: 2400, fee: 1800, refundDue: true });
   const letter = (await lettersTo("Cat")).find((text) => text.includes("Cancelled late"));
   expect(letter).toContain("Cancelled late: €18.00");
@@ -152,7 +152,7 @@ test("without a price there is no fee to agree to; by hand nothing is asked for 
     .update(bookings)
     .set({ bill: null, payNow: null, lateFee: null })
     .where(eq(bookings.id, idOf(booked)));
-  const refused = await own(booked, { deed: "cancel", fee: 5 });
+  const refused = await own(booked, { command: "cancel", fee: 5 });
   expect([refused.status, refused.body.title]).toEqual([409, "Cancelling costs nothing now."]);
   const byHand = (await operate("designer", "booking.byHand", {
     ...{ ...site, service: "glaze-night", resource: null, start: "2026-04-24T17:30:00Z", seats: 2 },

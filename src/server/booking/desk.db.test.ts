@@ -34,8 +34,8 @@ async function as<N extends OperationName>(name: N, input: object = {}, person =
     { ...site, ...input },
   ) as never;
 }
-let deeds = 0;
-const key = () => `desk-of-test-${++deeds}`;
+let commands = 0;
+const key = () => `desk-of-test-${++commands}`;
 const byHand = (start: string, more: object = {}) =>
   as("booking.byHand", {
     service: "first-throw",
@@ -231,7 +231,7 @@ describe("a client's week", () => {
     // By the letter's link it can't be moved into the full week; by hand it can.
     const moved = await api.call("POST", "/booking/{widget}/bookings/{token}", {
       params: { token: booked.body.token },
-      body: { deed: "move", start: "2026-04-17T12:00:00Z" },
+      body: { command: "move", start: "2026-04-17T12:00:00Z" },
     });
     expect([moved.status, moved.body.reasons?.[0]?.code]).toEqual([409, "yourWeek"]);
     const byOwner = await byHand("2026-04-17T12:00:00Z", {
@@ -393,7 +393,7 @@ test("a length that the client chooses: its times, its price, kept when it is mo
   const other = (await times(180))[0]?.start.instant ?? "";
   const moved = await api.call("POST", "/booking/{widget}/bookings/{token}", {
     params: { token: booked.body.token },
-    body: { deed: "move", start: other },
+    body: { command: "move", start: other },
   });
   expect([moved.status, hours(moved.body), moved.body.dates[0].start.instant]).toEqual([200, 3, other]);
   const made = await byHand("2026-05-13T10:00:00Z", { service, minutes: 180, answers: { before: "Yes" } });

@@ -4,8 +4,8 @@ import { bookingSchema, holdSchema, waitSchema } from "@/core/booking/rules/aske
 import { bookingStates } from "@/core/booking/rules/state";
 import { calendarAt } from "../calendar/addresses";
 import {
+  commands,
   date,
-  deeds,
   get,
   html,
   instant,
@@ -35,7 +35,7 @@ import { originsOfPlaces, publicCall, publicSite } from "./public/call";
 import { dates, days } from "./public/days";
 import { elsewhere, snippetPage } from "./public/elsewhere";
 import { postBooking, postHold, postWait } from "./public/making";
-import { getBooking, getBookingCalendar, ownDeeds, postOwnBooking } from "./public/own";
+import { getBooking, getBookingCalendar, ownCommands, postOwnBooking } from "./public/own";
 import { services } from "./public/services";
 import { times, why } from "./public/times";
 import { type Answered, requestKey } from "./requests";
@@ -168,7 +168,7 @@ export const bookingSchemas: Readonly<Record<string, Json>> = {
   NewHold: fromJoi(holdSchema),
   NewBooking: fromJoi(bookingSchema),
   NewWait: fromJoi(waitSchema),
-  Deed: { oneOf: ownDeeds.map(fromJoi) },
+  Command: { oneOf: ownCommands.map(fromJoi) },
 };
 
 const widget: Json = { name: "widget", in: "path", required: true, schema: text };
@@ -310,7 +310,7 @@ export const bookingEndpoints: readonly Endpoint[] = [
     says: {
       summary: "Asks for a time without scripts: a letter to the business, and the page that follows",
       parameters: [widget],
-      responses: { ...deeds, 200: html("Asked"), 422: html("Something is missing"), 429: html("Too many") },
+      responses: { ...commands, 200: html("Asked"), 422: html("Something is missing"), 429: html("Too many") },
     },
     body: "form",
     fromPages: "own",
@@ -331,7 +331,7 @@ export const bookingEndpoints: readonly Endpoint[] = [
   {
     method: "POST",
     path: ownBooking,
-    says: post("Moves or cancels it", [widget, token, key], "Deed", 200, "Booking"),
+    says: post("Moves or cancels it", [widget, token, key], "Command", 200, "Booking"),
     body: "json",
     fromPages: originsOfPlaces,
     run: async (call) =>

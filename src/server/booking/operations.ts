@@ -15,14 +15,14 @@ import { versionsOf } from "@/data/booking/diary";
 import { bookingHistory, bookings } from "@/data/booking/tables";
 import { mails } from "@/data/mail/tables";
 import { holdsWords } from "@/data/text";
-import { bookingOf, lockSite } from "@/server/booking/deeds/lock";
-import type { Locked } from "@/server/booking/deeds/locked";
+import { bookingOf, lockSite } from "@/server/booking/commands/lock";
+import type { Locked } from "@/server/booking/commands/locked";
 import { type SiteCall, siteOperation } from "../operation";
 import { fieldProblem, notFound } from "../problem";
 import { availabilityNow, clockFor, ofBooking, serviceIn } from "./ask";
-import { bookByHand } from "./deeds/confirming";
-import { approve, decline, noteAttendance } from "./deeds/deciding";
-import { cancel, move, settle } from "./deeds/moving";
+import { bookByHand } from "./commands/confirming";
+import { approve, decline, noteAttendance } from "./commands/deciding";
+import { cancel, move, settle } from "./commands/moving";
 import { diaryOf } from "./diary-operation";
 import { notesOf } from "./notes";
 import { textsTo } from "./phone";
@@ -68,14 +68,16 @@ const shown = (row: BookingRow) => ({
   endsByItself: row.endsByItselfAt?.toISOString() ?? null,
 });
 
-/** A key of the caller's, new for each deed: sent again with it, the deed is answered again and done once. */
+/** A key of the caller's, new for each command: sent again with it, the command is answered again and done once. */
 const key = Joi.string()
   .pattern(/^[\w.:-]{8,80}$/)
   .required()
-  .messages({ "any.required": "A deed needs a key of its own, so that it can be sent again without doing it twice." });
+  .messages({
+    "any.required": "A command needs a key of its own, so that it can be sent again without doing it twice.",
+  });
 
-/** One deed under the site's lock, by the member who calls; once for each key. */
-async function deed(
+/** One command under the site's lock, by the member who calls; once for each key. */
+async function command(
   call: SiteCall,
   asked: { readonly key: string },
   work: (locked: Locked) => Promise<BookingRow>,
@@ -285,7 +287,7 @@ export const bookingOperations = {
       key,
     },
     (call, input: ByHand & { answers: Answers; key: string }) =>
-      deed(call, input, (locked) => {
+      command(call, input, (locked) => {
         const service = locked.setUp.services.find((one) => one.id === input.service);
         if (!service) throw fieldProblem("service", "There is no service with this id.");
         const { textMessages: _wanted, ...about } = input.client;
@@ -324,7 +326,7 @@ export const bookingOperations = {
         key: string;
       },
     ) =>
-      deed(call, input, async (locked) => {
+      command(call, input, async (locked) => {
         const [row] = await locked.tx
           .select({
             service: bookings.serviceId,
@@ -350,13 +352,13 @@ export const bookingOperations = {
     "visitors.change",
     { booking: id, key },
     (call, input: { booking: string; key: string }) =>
-      deed(call, input, (locked) => approve(locked, input.booking, call.account.id)),
+      command(call, input, (locked) => approve(locked, input.booking, call.account.id)),
   ),
   "booking.decline": siteOperation(
     "visitors.change",
     { booking: id, words: letterWords, key },
     (call, input: { booking: string; words?: string; key: string }) =>
-      deed(call, input, (locked) => decline(locked, input.booking, call.account.id, input.words)),
+      command(call, input, (locked) => decline(locked, input.booking, call.account.id, input.words)),
   ),
   "booking.cancel": siteOperation(
     "visitors.change",
@@ -368,7 +370,7 @@ export const bookingOperations = {
       key,
     },
     (call, input: { booking: string; words?: string; fee?: boolean; key: string }) =>
-      deed(call, input, async (locked) => {
+      command(call, input, async (locked) => {
         const row = await bookingOf(locked, input.booking);
         const late =
           row.state === "confirmed" && isLate({ ...row, startsAt: row.startsAt.getTime() }, locked.now.getTime());
@@ -381,7 +383,7 @@ export const bookingOperations = {
     "visitors.change",
     { booking: id, key },
     (call, input: { booking: string; key: string }) =>
-      deed(call, input, (locked) => settle(locked, input.booking, call.account.id)),
+      command(call, input, (locked) => settle(locked, input.booking, call.account.id)),
   ),
   /** Everything about one client, found by their address: what was booked, how often they did not come, their letters. */
   "booking.client": siteOperation(
@@ -420,6 +422,6 @@ export const bookingOperations = {
     "visitors.change",
     { booking: id, attendance: Joi.string().valid("came", "didNotCome").allow(null).required(), key },
     (call, input: { booking: string; attendance: "came" | "didNotCome" | null; key: string }) =>
-      deed(call, input, (locked) => noteAttendance(locked, input.booking, call.account.id, input.attendance)),
+      command(call, input, (locked) => noteAttendance(locked, input.booking, call.account.id, input.attendance)),
   ),
 };

@@ -34,7 +34,7 @@ const movable: readonly BookingRow["state"][] = ["confirmed", "waitingApproval"]
 const mayChange = (context: Context, booking: BookingRow) =>
   context.now().getTime() <= clientMayChangeUntil(booking.startsAt.getTime(), booking.cancelHours);
 
-/** What goes wrong as a page: a link that is none, or a deed that is not possible any more. */
+/** What goes wrong as a page: a link that is none, or a command that is not possible any more. */
 async function refused(context: Context, siteKey: string, language: string, error: unknown): Promise<Answered> {
   if (!(error instanceof Problem)) throw error;
   const words = pageWords(language);
@@ -62,13 +62,13 @@ export async function bookingPage(
 ): Promise<Answered> {
   let language = await languageOf(context, siteKey);
   try {
-    // Pressing the button twice is one deed.
+    // Pressing the button twice is one command.
     if (perform)
       await postOwnBooking(
         context,
         siteKey,
         token,
-        perform.take ? { deed: "take" } : { deed: "cancel", ...(perform.fee ? { fee: perform.fee } : {}) },
+        perform.take ? { command: "take" } : { command: "cancel", ...(perform.fee ? { fee: perform.fee } : {}) },
         `page-${sha256(`${token} ${perform.fee} ${perform.take}`).slice(0, 40)}`,
         address,
         language,
@@ -101,7 +101,7 @@ async function ownPage(
     return noticePage(context, siteKey, {
       title: words.titles.listed ?? "",
       text: `${what} ${words.listed}`,
-      then: { deed: words.leaveList, action: "page" },
+      then: { command: words.leaveList, action: "page" },
     });
   if (booking.state === "offered")
     return noticePage(context, siteKey, {
@@ -116,8 +116,8 @@ async function ownPage(
         ),
         ...priced(booking, money),
       ].join(" "),
-      then: { deed: words.takeIt, action: "page?take" },
-      or: { deed: words.leaveIt, action: "page" },
+      then: { command: words.takeIt, action: "page?take" },
+      or: { command: words.leaveIt, action: "page" },
     });
   if (booking.state === "waitingPayment")
     return noticePage(context, siteKey, {
@@ -127,7 +127,7 @@ async function ownPage(
         href: payPath(context, "booking", booking.id),
         words: shopWords(booking.language).payNow(money(booking.payNow ?? 0)),
       },
-      or: { deed: words.cancel, action: "page" },
+      or: { command: words.cancel, action: "page" },
     });
   const open = bookedStates.includes(booking.state);
   const may = open && mayChange(context, booking);
@@ -141,8 +141,8 @@ async function ownPage(
       cost === null
         ? { href: "/", words: words.toSite }
         : cost
-          ? { deed: words.cancelFor(money(cost)), action: `page?fee=${cost}` }
-          : { deed: words.cancel, action: "page" },
+          ? { command: words.cancelFor(money(cost)), action: `page?fee=${cost}` }
+          : { command: words.cancel, action: "page" },
     ...(may && movable.includes(booking.state) ? { links: [{ href: "move", words: words.move }] } : {}),
   });
 }
@@ -166,7 +166,7 @@ function said(booking: BookingRow, cost: number | null, money: (amount: number) 
   ];
 }
 
-/** Free times that a booking could move to, from a date on; or, with a `start`, the deed. */
+/** Free times that a booking could move to, from a date on; or, with a `start`, the command. */
 export async function movePage(
   context: Context,
   siteKey: string,
@@ -177,10 +177,10 @@ export async function movePage(
   let language = await languageOf(context, siteKey);
   try {
     if (asked.start !== null) {
-      // The same press twice is one deed: what is sent names the booking's state that the page was made for.
+      // The same press twice is one command: what is sent names the booking's state that the page was made for.
       const key = `move-${sha256(`${token} ${asked.start}`).slice(0, 40)}`;
       const [start = ""] = asked.start.split(" ", 1);
-      await postOwnBooking(context, siteKey, token, { deed: "move", start }, key, address, language);
+      await postOwnBooking(context, siteKey, token, { command: "move", start }, key, address, language);
     }
     const found = await ownBooking(context, siteKey, token);
     const { setUp, booking } = found;

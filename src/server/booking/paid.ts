@@ -3,10 +3,10 @@ import { and, eq } from "drizzle-orm";
 import { bookedStates } from "@/core/booking/rules/state";
 import { bookings } from "@/data/booking/tables";
 import { inTransaction } from "@/data/connection";
-import { bookingOf, lockSite } from "@/server/booking/deeds/lock";
+import { bookingOf, lockSite } from "@/server/booking/commands/lock";
 import type { Payable } from "../payment/payable";
 import { inTurn } from "../turn";
-import { takePayment } from "./deeds/paying";
+import { takePayment } from "./commands/paying";
 import { manageUrl } from "./tell";
 
 export const bookingPayable: Payable = {

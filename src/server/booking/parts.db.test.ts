@@ -62,7 +62,7 @@ test("an evening is moved to another evening, by the client and by hand, and sta
   const booked = await bookOf("one", "2026-05-12T18:30");
   const own = (body: object) =>
     api.call("POST", "/booking/{widget}/bookings/{token}", { params: { token: booked.body.token }, body });
-  const moved = await own({ deed: "move", start: "2026-05-19T18:30" });
+  const moved = await own({ command: "move", start: "2026-05-19T18:30" });
   expect(moved.body.dates.map(({ start }: { start: { place: string } }) => start.place)).toEqual(["2026-05-19T18:30"]);
   const id = booked.body.token.split(".")[0];
   await operate("designer", "booking.move", {
@@ -87,7 +87,7 @@ test("one evening that somebody has can be moved by its letter, also when single
   expect(page.html).toContain("18:30");
   const moved = await api.call("POST", "/booking/{widget}/bookings/{token}", {
     params: { token: mine.body.token },
-    body: { deed: "move", start: "2026-06-09T18:30" },
+    body: { command: "move", start: "2026-06-09T18:30" },
   });
   expect([moved.status, moved.body.dates?.length]).toEqual([200, 1]);
 });
@@ -118,8 +118,8 @@ test("what is not sold is told at its field, and by hand it is had all the same"
 
 test("a small evening is called off with whoever booked it; who is there with the whole run comes on", async () => {
   await sell({ late: true, one: { amount: 4000, earlier: null } }, { least: { seats: 3, hours: 24 } });
-  const { decide } = await import("./deeds/grouping");
-  const { lockSite } = await import("./deeds/lock");
+  const { decide } = await import("./commands/grouping");
+  const { lockSite } = await import("./commands/lock");
   const { findSite } = await import("@/data/site/queries");
   context.set("2026-11-01T10:00:00Z");
   const row = await findSite(context.db, "wrenfield");

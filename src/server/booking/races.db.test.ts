@@ -116,7 +116,7 @@ test("the database itself refuses a second booking of a resource's time, whateve
   ).rejects.toThrow();
 });
 
-test("a deadlock is tried again, and the deed is done once", async () => {
+test("a deadlock is tried again, and the command is done once", async () => {
   const held = await api.post("holds", { service: "open-bench", start: "2026-03-10T10:00" });
   const booked = await api.post("bookings", {
     hold: held.body.hold,
@@ -133,7 +133,7 @@ test("a deadlock is tried again, and the deed is done once", async () => {
   await other.query("update bookings set phone = '1' where id = ?", [id]);
   const cancelled = api.call("POST", "/booking/{widget}/bookings/{token}", {
     params: { token },
-    body: { deed: "cancel" },
+    body: { command: "cancel" },
   });
   await anotherWaits(context);
   await other.query("select * from booking_versions for update");
@@ -145,7 +145,7 @@ test("a deadlock is tried again, and the deed is done once", async () => {
   expect([row?.state, row?.sequence, row?.phone]).toEqual(["cancelled", 1, "1"]);
 });
 
-test("the same Idempotency-Key a hundred and fifty times at once: one deed, one answer for all", async () => {
+test("the same Idempotency-Key a hundred and fifty times at once: one command, one answer for all", async () => {
   const body = { service: "open-bench", start: "2026-03-11T10:00" };
   const headers = { "idempotency-key": "all-at-the-same-moment" };
   const before = (await context.db.select().from(bookings)).length;
@@ -199,8 +199,8 @@ test("five parties of two want a wheel each of the six at once: three have two e
   });
   expect([booked.status, booked.body.seats]).toEqual([201, 2]);
   const { token } = booked.body as { token: string };
-  const deed = (body: object) => api.call("POST", "/booking/{widget}/bookings/{token}", { params: { token }, body });
-  const moved = await deed({ deed: "move", start: "2026-03-18T14:00" });
+  const command = (body: object) => api.call("POST", "/booking/{widget}/bookings/{token}", { params: { token }, body });
+  const moved = await command({ command: "move", start: "2026-03-18T14:00" });
   expect([moved.status, moved.body.dates[0].start.place]).toEqual([200, "2026-03-18T14:00"]);
   expect(await takenThen()).toEqual([4, 2]);
   expect((await api.post("holds", wish, { address: "198.51.100.9" })).status).toBe(201);

@@ -21,7 +21,7 @@ export function requestKey(header: string | null): string {
     header === null
       ? "This call needs an Idempotency-Key header, so that it can be sent again without doing it twice."
       : "An Idempotency-Key has 8 to 80 letters, digits and . : _ -.",
-    [{ path: "Idempotency-Key", message: "A new key for each deed, the same for each repetition of it." }],
+    [{ path: "Idempotency-Key", message: "A new key for each command, the same for each repetition of it." }],
   );
 }
 
@@ -54,7 +54,7 @@ export async function once(
         const [row] = rows;
         if (row?.asked !== hash)
           throw new Problem(422, "idempotencyKey", "This Idempotency-Key was used for something else.", [
-            { path: "Idempotency-Key", message: "Take a new key for a new deed." },
+            { path: "Idempotency-Key", message: "Take a new key for a new command." },
           ]);
         // A row with a status was there before: it is written in the transaction that makes it.
         if (row.status) {

@@ -61,8 +61,8 @@ const rowOf = async (answer: Answer) =>
       .where(eq(bookings.id, idOf(answer)))
   )[0] as typeof bookings.$inferSelect;
 const stateOf = async (answer: Answer) => (await rowOf(answer)).state;
-const own = (answer: Answer, deed: string) =>
-  api.call("POST", "/booking/{widget}/bookings/{token}", { params: { token: answer.body.token }, body: { deed } });
+const own = (answer: Answer, command: string) =>
+  api.call("POST", "/booking/{widget}/bookings/{token}", { params: { token: answer.body.token }, body: { command } });
 const subjectsTo = async (name: string) =>
   (
     await context.db

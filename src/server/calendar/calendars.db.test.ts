@@ -217,7 +217,7 @@ describe("our calendars out", () => {
     expect((await read(whole.address)).text.match(/BEGIN:VEVENT/g)).toHaveLength(2);
     await api.call("POST", "/booking/{widget}/bookings/{token}", {
       params: { token: booked.body.token },
-      body: { deed: "cancel" },
+      body: { command: "cancel" },
     });
     expect((await read(address, { "if-none-match": etag })).text).not.toContain("BEGIN:VEVENT");
     await operate("calendars.revoke", { id });

@@ -7,7 +7,7 @@ import { chatPageWords } from "@/core/chat/knows/page-words";
 import { escapeHtml } from "@/core/render/escape";
 import { findSite } from "@/data/site/queries";
 import {
-  deeds,
+  commands,
   get,
   html,
   instant,
@@ -247,7 +247,7 @@ export const chatEndpoints: readonly Endpoint[] = [
           description: "Done",
           content: { "application/json": { schema: { $ref: "#/components/schemas/Taken" } } },
         },
-        ...deeds,
+        ...commands,
       },
     },
     body: "json",

@@ -453,7 +453,7 @@ test("what neither the studio nor the live site names is forgotten", async () =>
 test("a source that no chat has is neither read nor stopped", async () => {
   const source = other("quayside");
   expect(await state(source)).toBeNull();
-  for (const deed of ["chat.sourceGo", "chat.sourceStop"] as const)
-    await expect(operate(deed, { source })).rejects.toMatchObject({ status: 404 });
+  for (const command of ["chat.sourceGo", "chat.sourceStop"] as const)
+    await expect(operate(command, { source })).rejects.toMatchObject({ status: 404 });
   expect(sourceKey(source)).toHaveLength(64);
 });

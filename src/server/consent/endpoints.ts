@@ -1,5 +1,5 @@
 import { regionKeys } from "@/core/consent/rules";
-import { answer, deeds, type Json, json, nullable, object, reading, text } from "../edge/described";
+import { answer, commands, type Json, json, nullable, object, reading, text } from "../edge/described";
 import { type Endpoint, fresh } from "../edge/endpoint";
 import { fromJoi } from "../edge/from-joi";
 import { choiceSchema, countShown, keepChoice, shownSchema } from "./records";
@@ -19,7 +19,7 @@ export const consentSchemas: Readonly<Record<string, Json>> = {
   }),
 };
 
-const counted = { 204: { description: "Kept" }, ...deeds };
+const counted = { 204: { description: "Kept" }, ...commands };
 const kept = () => new Response(null, { status: 204, headers: { "cache-control": "no-store" } });
 
 export const consentEndpoints: readonly Endpoint[] = [

@@ -113,7 +113,7 @@ const signup = (email: string, name: string) => ({
 });
 
 /** What somebody can do here, each by its own way in. */
-const deeds: Readonly<Record<string, () => Promise<unknown>>> = {
+const commands: Readonly<Record<string, () => Promise<unknown>>> = {
   signups: () => signUp(context, site, signup(email, name), "10.0.0.1"),
   forms: async () => {
     const { widgets } = await as("sites.frame", {});
@@ -131,7 +131,7 @@ const deeds: Readonly<Record<string, () => Promise<unknown>>> = {
   },
   orders: async () => {
     const form = new FormData();
-    const adding = { deed: "add", variant: "jug-1", quantity: "1", "ask.engrave": name };
+    const adding = { command: "add", variant: "jug-1", quantity: "1", "ask.engrave": name };
     for (const [key, value] of Object.entries(adding)) form.append(key, value);
     form.append("ask.sketch", file(), `${name}.pdf`);
     const typed = {
@@ -143,16 +143,16 @@ const deeds: Readonly<Record<string, () => Promise<unknown>>> = {
     await sendForm(context, "/shop/checkout", { ...typed, way: "parcel" }, { cookie });
     const [order] = await context.db.select().from(shopOrders).where(eq(shopOrders.email, email));
     expect(order).toBeDefined();
-    const deed = (what: string, revision: number, more: object = {}) =>
-      as("desk.orderDeed", { order: order?.id ?? "", revision, deed: what, ...more });
-    const paid = await deed("pay", order?.revision ?? 0);
-    const packed = await deed("pack", paid.revision);
+    const command = (what: string, revision: number, more: object = {}) =>
+      as("desk.orderCommand", { order: order?.id ?? "", revision, command: what, ...more });
+    const paid = await command("pay", order?.revision ?? 0);
+    const packed = await command("pack", paid.revision);
     const sent = { tracking: person.parcel, link: `https://carrier.example/${person.parcel}` };
-    await deed("send", packed.revision, sent);
+    await command("send", packed.revision, sent);
     const why = `I am ${secret}, says ${name}.`;
     await sendForm(context, "/shop/send-back", { o: orderToken(context, order?.id ?? ""), why });
     // And a basket that was left.
-    ({ cookie } = await sendForm(context, "/shop/cart", { deed: "add", variant: "jug-1", quantity: "2" }));
+    ({ cookie } = await sendForm(context, "/shop/cart", { command: "add", variant: "jug-1", quantity: "2" }));
     await sendForm(context, "/shop/checkout", { ...typed, remind: "true", look: "1" }, { cookie });
     await studio.work();
   },
@@ -188,7 +188,7 @@ const everyTable = (Object.values(schema) as unknown[]).filter((one): one is MyS
 test("what is theirs is found by what tables say, and nothing of it is left, nor anything of others gone", async () => {
   const other = "bram.visser@hill.example";
   await signUp(context, site, signup(other, "Bram Visser"), "10.0.0.2");
-  for (const deed of Object.values(deeds)) await deed();
+  for (const command of Object.values(commands)) await command();
   const telling = (await tellingTables()).map((line) => line.split(":", 1)[0]);
   // Every way of leaving something was gone: a table that says so and was not filled would prove nothing.
   const declared = everyTable.filter((table) => declaredOf(table)).map((table) => getTableConfig(table).name);

@@ -48,7 +48,7 @@ export const reading = {
   500: problem("Our fault; with the reference under which our log tells of it"),
   503: problem("Too many at once, or the database is away; Retry-After says when to come again"),
 };
-export const deeds = {
+export const commands = {
   ...reading,
   403: problem("Pages of that site may not call"),
   409: problem("Not possible as things stand; with reasons and the nearest free times where a time was wanted"),
@@ -72,7 +72,7 @@ export const post = (
   summary,
   parameters,
   requestBody: { required: true, content: json(takes) },
-  responses: { [status]: answer("Done", gives), ...more, ...deeds },
+  responses: { [status]: answer("Done", gives), ...more, ...commands },
 });
 
 export const html = (description: string): Json => ({
@@ -88,7 +88,12 @@ export const pageAsks = (summary: string): Json => ({
 export const pageDoes = (summary: string): Json => ({
   summary,
   parameters: [token],
-  responses: { ...deeds, 200: html("Done"), 404: html("The link does not work"), 409: html("Not possible any more") },
+  responses: {
+    ...commands,
+    200: html("Done"),
+    404: html("The link does not work"),
+    409: html("Not possible any more"),
+  },
 });
 
 /** Forms that answers of every kind are made of. */

@@ -59,6 +59,6 @@ test("a call that takes JSON alone takes no form", async () => {
 });
 
 test("a shop that is not there says so", async () => {
-  const { status, problem } = await send("deed=add&variant=x", { "sec-fetch-mode": "cors" }, "/shop/cart");
+  const { status, problem } = await send("command=add&variant=x", { "sec-fetch-mode": "cors" }, "/shop/cart");
   expect([status, problem.code]).toEqual([404, "notFound"]);
 });

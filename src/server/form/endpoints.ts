@@ -5,7 +5,7 @@ import { ownWords } from "@/core/form/words";
 import { isPassing, problemWords } from "@/core/render/problem";
 import { pagePath } from "@/core/site/site";
 import { documents } from "@/data/page/tables";
-import { deeds, html, type Json, json } from "../edge/described";
+import { commands, html, type Json, json } from "../edge/described";
 import { type Endpoint, type FormBody, fieldsOf, fresh, page, type VisitorCall } from "../edge/endpoint";
 import { fromJoi } from "../edge/from-joi";
 import { Problem } from "../problem";
@@ -75,7 +75,7 @@ async function answered(call: VisitorCall): Promise<Response> {
     const notice = {
       title: fields ? said.moment : ownWords(call.language).wrong,
       text: error.fields.map(({ message }) => message).join(" "),
-      then: fields ? { deed: said.sendAgain, fields } : back,
+      then: fields ? { command: said.sendAgain, fields } : back,
     };
     const { status, headers } = error;
     return page(call, { status, headers, html: await noticePage(call.context, call.siteKey, notice) });
@@ -96,7 +96,7 @@ export const formEndpoints: readonly Endpoint[] = [
         202: { description: "Taken", content: json("Taken") },
         200: html("Taken, as a page: to a browser that goes there"),
         303: { description: "Taken; on to the page that says thank you" },
-        ...deeds,
+        ...commands,
       },
     },
     body: "form",

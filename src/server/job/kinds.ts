@@ -3,8 +3,8 @@ import Joi from "joi";
 import { mailSchema } from "@/core/input/text";
 import { recoveryJob } from "../account/links";
 import { mailJob } from "../mail/mail";
-import { paymentDeeds } from "../payment/payments";
-import { paymentAskJob, paymentDeedJob } from "../payment/settle";
+import { paymentCommands } from "../payment/payments";
+import { paymentAskJob, paymentCommandJob } from "../payment/settle";
 import { payEventJob } from "../payment/stand-in-store";
 import { publishJob } from "../release/publish";
 import { renewJob } from "../release/renew";
@@ -46,16 +46,16 @@ export const jobKinds: JobKinds = {
     run: payEventJob,
   },
   paymentAsk: { lane: "outside", payload: Joi.object(payment), run: paymentAskJob },
-  paymentDeed: {
+  paymentCommand: {
     lane: "outside",
     payload: Joi.object({
       ...payment,
-      deed: Joi.string()
-        .valid(...paymentDeeds)
+      command: Joi.string()
+        .valid(...paymentCommands)
         .required(),
       refund: Joi.string().allow("").max(24),
     }),
-    run: paymentDeedJob,
+    run: paymentCommandJob,
   },
   ...Object.assign({}, ...Object.values(widgetServers).map((kind) => kind.jobs)),
 };

@@ -1,4 +1,4 @@
-// Words over the whole site: found, replaced in one deed, and taken back in one.
+// Words over the whole site: found, replaced in one command, and taken back in one.
 import { and, asc, eq, inArray, isNull, ne } from "drizzle-orm";
 import Joi from "joi";
 import { mayAs } from "@/core/account/rights";

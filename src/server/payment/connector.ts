@@ -49,7 +49,7 @@ export interface Heard {
   readonly event: ChargeEvent;
 }
 
-/** What a service does. Each deed may be done again and is done once; each throws `Unreachable` where no answer came. */
+/** What a service does. Each command may be done again and is done once; each throws `Unreachable` where no answer came. */
 export interface PaymentService {
   /** Whether its payer's page stands in a frame of ours, or is gone to. */
   readonly shows: "frame" | "page";
@@ -70,7 +70,7 @@ export interface PaymentService {
 }
 
 export interface Connector {
-  /** Null where the buyer pays by a deed of their own, and somebody says that it has come. */
+  /** Null where the buyer pays by a command of their own, and somebody says that it has come. */
   readonly service: PaymentService | null;
   /** What a buyer reads who has ordered, line by line; `reference` is the number of what they pay. */
   says(settings: ConnectorSettings, order: { readonly reference: string; readonly until: string }): readonly string[];

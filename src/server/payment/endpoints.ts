@@ -10,7 +10,7 @@ import { hearEvent } from "./settle";
 export const paymentSchemas: Readonly<Record<string, Json>> = {
   PaymentEvent: { type: "object", description: "As the payment service writes it" },
   PaymentOutcome: object({ outcome: text }),
-  PayDeed: { type: "object", properties: { p: text, by: text }, required: ["p", "by"], additionalProperties: false },
+  PayCommand: { type: "object", properties: { p: text, by: text }, required: ["p", "by"], additionalProperties: false },
 };
 
 const seeOther = (to: string) =>
@@ -62,7 +62,7 @@ export const paymentEndpoints: readonly Endpoint[] = [
       summary: "Chooses another way to pay",
       requestBody: {
         required: true,
-        content: { ...json("PayDeed"), "application/x-www-form-urlencoded": { schema: { type: "object" } } },
+        content: { ...json("PayCommand"), "application/x-www-form-urlencoded": { schema: { type: "object" } } },
       },
       responses: { ...reading, 303: { description: "On to that way" } },
     },

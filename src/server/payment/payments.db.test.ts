@@ -96,11 +96,11 @@ const shelf = async () =>
 const stepsOfOrder = async ({ id }: Pick<OrderRow, "id">) =>
   (
     await context.db
-      .select({ deed: shopOrderSteps.deed, by: shopOrderSteps.by, position: shopOrderSteps.position })
+      .select({ command: shopOrderSteps.command, by: shopOrderSteps.by, position: shopOrderSteps.position })
       .from(shopOrderSteps)
       .where(eq(shopOrderSteps.orderId, id))
       .orderBy(shopOrderSteps.position)
-  ).map(({ deed, by }) => `${deed} by ${by}`);
+  ).map(({ command, by }) => `${command} by ${by}`);
 const pays = (one: OrderRow, does: BehaviourName, lateMs?: number) =>
   payFor(context, "wrenfield", "order", one.id, does, lateMs);
 const newest = async ({ id }: OrderRow) => begunFor(context, "wrenfield", "order", id);
@@ -256,7 +256,7 @@ describe("whatever goes wrong between", () => {
     await context.db
       .update(jobs)
       .set({ availableAt: new Date(0) })
-      .where(eq(jobs.kind, "paymentDeed"));
+      .where(eq(jobs.kind, "paymentCommand"));
     await work(context);
     expect(Object.values((await knownAt(context, row?.known ?? ""))?.refunds ?? {})).toEqual([1000]);
     expect((await all(made))[0]?.returned).toHaveLength(1);
@@ -273,7 +273,7 @@ describe("whatever goes wrong between", () => {
     await context.db
       .update(jobs)
       .set({ availableAt: new Date(0) })
-      .where(eq(jobs.kind, "paymentDeed"));
+      .where(eq(jobs.kind, "paymentCommand"));
     await work(on);
   };
   const told = async (made: OrderRow) =>

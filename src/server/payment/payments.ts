@@ -40,18 +40,19 @@ export const stepsOf = (db: Executor, siteId: string, id: string) =>
 
 const isRefusal = eq(paymentSteps.what, "serviceRefused");
 
-/** Writes down that a service refused a deed, and why; the same said again stands once. */
+/** Writes down that a service refused a command, and why; the same said again stands once. */
 export async function writeRefusal(
   tx: Executor,
   payment: Pick<PaymentRow, "siteId" | "id">,
-  said: { readonly deed: PaymentDeed; readonly refund: string; readonly why: string },
+  said: { readonly command: PaymentCommand; readonly refund: string; readonly why: string },
 ): Promise<void> {
   const refusalOf = await refusalsOf(tx, payment.siteId, [payment.id]);
-  if (refusalOf(payment.id, said.deed, said.refund) !== said.why) await writeStep(tx, payment, "serviceRefused", said);
+  if (refusalOf(payment.id, said.command, said.refund) !== said.why)
+    await writeStep(tx, payment, "serviceRefused", said);
 }
 
-/** Why a service last refused a deed about a payment; "" where it did not. `refund` is "" for deeds about the whole. */
-export type RefusalOf = (payment: string, deed: PaymentDeed, refund: string) => string;
+/** Why a service last refused a command about a payment; "" where it did not. `refund` is "" for commands about the whole. */
+export type RefusalOf = (payment: string, command: PaymentCommand, refund: string) => string;
 
 /** Why services last refused what they were to do about these payments. */
 export async function refusalsOf(db: Executor, siteId: string, ids: readonly string[]): Promise<RefusalOf> {
@@ -63,10 +64,10 @@ export async function refusalsOf(db: Executor, siteId: string, ids: readonly str
         .orderBy(desc(paymentSteps.id))
         .limit(200)
     : [];
-  return (payment, deed, refund) =>
+  return (payment, command, refund) =>
     String(
-      rows.find((row) => row.payment === payment && row.details.deed === deed && row.details.refund === refund)?.details
-        .why ?? "",
+      rows.find((row) => row.payment === payment && row.details.command === command && row.details.refund === refund)
+        ?.details.why ?? "",
     );
 }
 
@@ -177,19 +178,19 @@ export const queueAsking = (tx: Executor, payment: Pick<PaymentRow, "siteId" | "
   });
 
 /** What a service still has to do about a payment. */
-export const paymentDeeds = ["capture", "release", "refund"] as const;
-export type PaymentDeed = (typeof paymentDeeds)[number];
+export const paymentCommands = ["capture", "release", "refund"] as const;
+export type PaymentCommand = (typeof paymentCommands)[number];
 
-export const queuePaymentDeed = (
+export const queuePaymentCommand = (
   tx: Executor,
   payment: Pick<PaymentRow, "siteId" | "id">,
-  deed: PaymentDeed,
+  command: PaymentCommand,
   refund = "",
 ) =>
   queueJob(tx, {
-    kind: "paymentDeed",
+    kind: "paymentCommand",
     siteId: payment.siteId,
-    payload: { payment: payment.id, deed, refund },
+    payload: { payment: payment.id, command, refund },
   });
 
 /**
@@ -227,7 +228,7 @@ export async function beginPayment(
 export async function closePayment(tx: Executor, payment: PaymentRow): Promise<void> {
   if (payment.open) await tx.update(payments).set({ open: null }).where(own(payment.siteId, payment.id));
   if (payment.known && (isOpen(payment.state) || payment.state === "authorised"))
-    await queuePaymentDeed(tx, payment, "release");
+    await queuePaymentCommand(tx, payment, "release");
 }
 
 /** Gives up what of a thing's payments is still open, or only promised. */
@@ -259,7 +260,7 @@ export async function giveBack(
       })
       .where(own(payment.siteId, payment.id));
     await writeStep(tx, payment, "refundAsked", { amount: share, refund });
-    if (!byHand) await queuePaymentDeed(tx, payment, "refund", refund);
+    if (!byHand) await queuePaymentCommand(tx, payment, "refund", refund);
     given += share;
   }
   return given;

@@ -35,10 +35,10 @@ async function call(line: Line, method: "GET" | "POST", path: string, once: stri
 }
 
 /** Does something with a payment, and answers how it stands after that; a payment that stands otherwise says so itself. */
-async function deed(line: Line, known: string, name: string, once: string, body: unknown) {
+async function command(line: Line, known: string, name: string, once: string, body: unknown) {
   const { status, value } = await call(line, "POST", `/v1/payments/${known}/${name}`, once, body);
   if (isShown(value)) return eventsOf(value);
-  throw new Problem(409, "paymentDeed", `The payment service refuses that (${status}).`);
+  throw new Problem(409, "paymentCommand", `The payment service refuses that (${status}).`);
 }
 
 const eventSchema = Joi.object<PayEvent>({
@@ -80,9 +80,9 @@ export const serviceFor = (
     if (!isShown(value)) throw new Problem(409, "paymentAsked", `The payment service does not know it (${status}).`);
     return eventsOf(value);
   },
-  capture: (line, known) => deed(line, known, "capture", "", {}),
-  release: (line, known) => deed(line, known, "release", "", {}),
-  refund: (line, known, refund, amount) => deed(line, known, "refunds", refund, { amount }),
+  capture: (line, known) => command(line, known, "capture", "", {}),
+  release: (line, known) => command(line, known, "release", "", {}),
+  refund: (line, known, refund, amount) => command(line, known, "refunds", refund, { amount }),
   hear: ({ hook }, body, header) => {
     const [time, given] = [header("pay-time") ?? "", header("pay-signature") ?? ""];
     if (!/^\d{1,12}$/.test(time) || !signaturePattern.test(given)) return { fault: "This event is not signed." };

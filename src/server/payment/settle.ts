@@ -15,9 +15,9 @@ import { Unreachable } from "./outside";
 import {
   askMinutes,
   chargeOf,
-  type PaymentDeed,
+  type PaymentCommand,
   type PaymentRow,
-  paymentDeeds,
+  paymentCommands,
   paymentOf,
   queueAsking,
   writeRefusal,
@@ -132,37 +132,37 @@ export async function paymentAskJob(context: Context, run: JobRun): Promise<void
   });
 }
 
-/** How often a deed is tried that a service refuses or does not answer: for some days. */
+/** How often a command is tried that a service refuses or does not answer: for some days. */
 const mostTries = 100;
 
 /** The job: has a service take, give up or give back. Done again it is done once; not answered or refused, it is tried again later. */
-export async function paymentDeedJob(context: Context, run: JobRun): Promise<void> {
+export async function paymentCommandJob(context: Context, run: JobRun): Promise<void> {
   const found = await siteOfJob(context, run);
   const { refund = "", nth = "0" } = run.job.payload;
-  const deed = paymentDeeds.find((one) => one === run.job.payload.deed);
+  const command = paymentCommands.find((one) => one === run.job.payload.command);
   const { service } = found ? connectorServers[found.payment.connector] : { service: null };
-  if (!found || !deed || !service) return run.finish(context.db);
+  if (!found || !command || !service) return run.finish(context.db);
   const { site, payment } = found;
-  const asks: Readonly<Record<PaymentDeed, (line: Line) => Promise<readonly ChargeEvent[]>>> = {
+  const asks: Readonly<Record<PaymentCommand, (line: Line) => Promise<readonly ChargeEvent[]>>> = {
     capture: (line) => service.capture(line, payment.known),
     release: (line) => service.release(line, payment.known),
     refund: (line) => service.refund(line, payment.known, refund, payment.refunds[refund] ?? 0),
   };
   try {
     const line = lineFor(context, await connectorOf(context.db, site.id, payment.connector), payment.mode);
-    await settle(context, site, payment.id, await asks[deed](line), "answered");
+    await settle(context, site, payment.id, await asks[command](line), "answered");
   } catch (error) {
     // Refused, too, it is tried again: whoever reads why can mend it, as with keys that are no longer known.
     const why = error instanceof Problem ? error.title.slice(0, 200) : "";
     if (!(why || error instanceof Unreachable) || Number(nth) >= mostTries) throw error;
     await context.db.transaction(async (tx) => {
       await run.finish(tx);
-      if (why) await writeRefusal(tx, payment, { deed, refund, why });
+      if (why) await writeRefusal(tx, payment, { command, refund, why });
       const minutes = askMinutes[Math.min(Number(nth), askMinutes.length - 1)] ?? 60;
       await queueJob(tx, {
-        kind: "paymentDeed",
+        kind: "paymentCommand",
         siteId: site.id,
-        payload: { payment: payment.id, deed, refund, nth: String(Number(nth) + 1) },
+        payload: { payment: payment.id, command, refund, nth: String(Number(nth) + 1) },
         availableAt: new Date(Date.now() + minutes * 60_000),
       });
     });

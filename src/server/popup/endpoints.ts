@@ -1,9 +1,9 @@
 // What pages with popups, and the letters that follow, can call.
-import { deeds, type Json, json, pageAsks, pageDoes, post } from "../edge/described";
+import { commands, type Json, json, pageAsks, pageDoes, post } from "../edge/described";
 import { type Endpoint, fresh, page, param } from "../edge/endpoint";
 import { fromJoi } from "../edge/from-joi";
-import { deedPage } from "./notices";
-import { countSeen, type Deed, seenSchema, signUp, signupSchema } from "./signups";
+import { commandPage } from "./notices";
+import { type Command, countSeen, seenSchema, signUp, signupSchema } from "./signups";
 
 /** Forms of what these calls take. */
 export const popupSchemas: Readonly<Record<string, Json>> = {
@@ -11,20 +11,20 @@ export const popupSchemas: Readonly<Record<string, Json>> = {
   Seen: fromJoi(seenSchema),
 };
 
-const signupDeeds: readonly (readonly [deed: Deed, summary: string])[] = [
+const signupCommands: readonly (readonly [command: Command, summary: string])[] = [
   ["confirm", "Confirms a signup"],
   ["withdraw", "Withdraws a signup"],
   ["return", "Comes back after withdrawing"],
 ];
-const signupPages: readonly Endpoint[] = signupDeeds.flatMap(([deed, summary]) =>
+const signupPages: readonly Endpoint[] = signupCommands.flatMap(([command, summary]) =>
   (["GET", "POST"] as const).map(
     (method): Endpoint => ({
       method,
-      path: `/signups/{token}/${deed}`,
+      path: `/signups/{token}/${command}`,
       says: method === "POST" ? pageDoes(summary) : pageAsks(summary),
       fromPages: "own",
       run: async (call) =>
-        page(call, await deedPage(call.context, call.siteKey, param(call, "token"), deed, method === "POST")),
+        page(call, await commandPage(call.context, call.siteKey, param(call, "token"), command, method === "POST")),
     }),
   ),
 );
@@ -48,7 +48,7 @@ export const popupEndpoints: readonly Endpoint[] = [
     says: {
       summary: "Counts that a popup was shown or closed",
       requestBody: { required: true, content: json("Seen") },
-      responses: { 204: { description: "Counted" }, ...deeds },
+      responses: { 204: { description: "Counted" }, ...commands },
     },
     body: "json",
     fromPages: "own",

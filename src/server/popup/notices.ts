@@ -1,34 +1,36 @@
 // The pages behind the links of a letter, in the site's brand. Opening one changes nothing: programs that look
-// through mail open every link. The deed is done by its button.
+// through mail open every link. The command is done by its button.
 
 import type { SignupState } from "@/data/popup/tables";
 import type { Context } from "../context";
 import { Problem } from "../problem";
 import { noticePage } from "../release/notice";
-import { type Deed, doSignupDeed, lookAtSignup } from "./signups";
+import { type Command, doSignupCommand, lookAtSignup } from "./signups";
 
 const back = { href: "/", words: "To the site" };
 
-const asked: Readonly<Record<Deed, { title: string; text: (email: string, site: string) => string; deed: string }>> = {
+const asked: Readonly<
+  Record<Command, { title: string; text: (email: string, site: string) => string; command: string }>
+> = {
   confirm: {
     title: "One more click",
     text: (email, site) => `Letters from ${site} go to ${email} once you confirm it.`,
-    deed: "Confirm this address",
+    command: "Confirm this address",
   },
   withdraw: {
     title: "No more letters?",
     text: (email, site) => `${site} will not write to ${email} any more.`,
-    deed: "Withdraw this address",
+    command: "Withdraw this address",
   },
   return: {
     title: "You have withdrawn",
     text: (email, site) => `${site} does not write to ${email} any more. If you would like letters again, say so here.`,
-    deed: "Write to me again",
+    command: "Write to me again",
   },
 };
 
-/** In which state each deed is still to be done. */
-const openIn: Readonly<Record<Deed, readonly SignupState[]>> = {
+/** In which state each command is still to be done. */
+const openIn: Readonly<Record<Command, readonly SignupState[]>> = {
   confirm: ["waiting"],
   withdraw: ["waiting", "confirmed"],
   return: ["withdrawn"],
@@ -47,24 +49,24 @@ const states: Readonly<Record<SignupState, { title: string; text: string }>> = {
 };
 
 /** The page of a letter's link; with `perform`, after its button was pressed. Status and HTML. */
-export async function deedPage(
+export async function commandPage(
   context: Context,
   siteKey: string,
   token: string,
-  deed: Deed,
+  command: Command,
   perform: boolean,
 ): Promise<{ status: number; html: string }> {
   try {
-    const { siteName, email, state } = await lookAtSignup(context, siteKey, token, deed);
-    const settled = perform ? await doSignupDeed(context, siteKey, token, deed) : state;
+    const { siteName, email, state } = await lookAtSignup(context, siteKey, token, command);
+    const settled = perform ? await doSignupCommand(context, siteKey, token, command) : state;
     // The withdraw link leads back too, once it has been used.
-    const offered: Deed = deed === "withdraw" && state === "withdrawn" ? "return" : deed;
+    const offered: Command = command === "withdraw" && state === "withdrawn" ? "return" : command;
     const notice =
       !perform && openIn[offered].includes(state)
         ? {
             title: asked[offered].title,
             text: asked[offered].text(email, siteName),
-            then: { deed: asked[offered].deed, ...(offered === deed ? {} : { action: offered }) },
+            then: { command: asked[offered].command, ...(offered === command ? {} : { action: offered }) },
           }
         : { ...states[settled], then: back };
     return { status: 200, html: await noticePage(context, siteKey, notice) };

@@ -10,8 +10,8 @@ import { widgets } from "@/data/widget/tables";
 import { onSite } from "../operation";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
 import { signupsCsv } from "./desk";
-import { deedPage } from "./notices";
-import { countSeen, deedUrl, doSignupDeed, signUp } from "./signups";
+import { commandPage } from "./notices";
+import { commandUrl, countSeen, doSignupCommand, signUp } from "./signups";
 
 let studio: TestStudio;
 beforeAll(async () => {
@@ -40,11 +40,11 @@ const send = (email: unknown, more: object = {}, from = "10.0.0.1") =>
   signUp(studio.context, "wrenfield", call(email, more), from);
 const all = () => studio.context.db.select().from(signups);
 const letters = () => studio.context.db.select().from(mails);
-async function token(deed: "confirm" | "withdraw") {
+async function token(command: "confirm" | "withdraw") {
   const site = await findSite(studio.context.db, "wrenfield");
   const [signup] = await all();
   if (!site || !signup) throw new Error("nothing there");
-  return deedUrl(studio.context, site, signup.id, deed).split("/").at(-2) as string;
+  return commandUrl(studio.context, site, signup.id, command).split("/").at(-2) as string;
 }
 
 test("a signup waits, its letter goes out with a link to confirm and one to withdraw", async () => {
@@ -77,50 +77,50 @@ test("two hundred at once with repeated addresses give exactly the distinct ones
 test("confirming twice is confirming once; withdrawing wins over an old letter", async () => {
   await send("nuala@post.example");
   const confirm = await token("confirm");
-  expect(await doSignupDeed(studio.context, "wrenfield", confirm, "confirm")).toBe("confirmed");
+  expect(await doSignupCommand(studio.context, "wrenfield", confirm, "confirm")).toBe("confirmed");
   const [{ confirmedAt } = { confirmedAt: null }] = await all();
-  expect(await doSignupDeed(studio.context, "wrenfield", confirm, "confirm")).toBe("confirmed");
+  expect(await doSignupCommand(studio.context, "wrenfield", confirm, "confirm")).toBe("confirmed");
   expect((await all())[0]?.confirmedAt).toEqual(confirmedAt);
-  expect(await doSignupDeed(studio.context, "wrenfield", await token("withdraw"), "withdraw")).toBe("withdrawn");
-  expect(await doSignupDeed(studio.context, "wrenfield", confirm, "confirm")).toBe("withdrawn");
+  expect(await doSignupCommand(studio.context, "wrenfield", await token("withdraw"), "withdraw")).toBe("withdrawn");
+  expect(await doSignupCommand(studio.context, "wrenfield", confirm, "confirm")).toBe("withdrawn");
 });
 
 test("opening a letter's link changes nothing, pressing its button does", async () => {
   await send("nuala@post.example");
   const confirm = await token("confirm");
-  expect((await deedPage(studio.context, "wrenfield", confirm, "confirm", false)).html).toContain(
+  expect((await commandPage(studio.context, "wrenfield", confirm, "confirm", false)).html).toContain(
     "Confirm this address",
   );
   expect((await all())[0]?.state).toBe("waiting");
-  expect((await deedPage(studio.context, "wrenfield", confirm, "confirm", true)).html).toContain(
+  expect((await commandPage(studio.context, "wrenfield", confirm, "confirm", true)).html).toContain(
     "Your address is confirmed",
   );
 });
 
-test("a token with one letter changed, or used for another deed, opens nothing", async () => {
+test("a token with one letter changed, or used for another command, opens nothing", async () => {
   await send("nuala@post.example");
   const confirm = await token("confirm");
   const changed = confirm.slice(0, -1) + (confirm.endsWith("A") ? "B" : "A");
-  for (const [wrong, deed] of [
+  for (const [wrong, command] of [
     [changed, "confirm"],
     [confirm, "withdraw"],
     ["", "confirm"],
     ["a.b", "confirm"],
   ] as const)
-    expect((await deedPage(studio.context, "wrenfield", wrong, deed, true)).status).toBe(404);
+    expect((await commandPage(studio.context, "wrenfield", wrong, command, true)).status).toBe(404);
   expect((await all())[0]?.state).toBe("waiting");
 });
 
 test("someone who withdrew is written to by no form again, and comes back by the link they have", async () => {
   await send("nuala@post.example");
   const link = await token("withdraw");
-  await doSignupDeed(studio.context, "wrenfield", link, "withdraw");
+  await doSignupCommand(studio.context, "wrenfield", link, "withdraw");
   await send("nuala@post.example");
   expect(await all()).toMatchObject([{ state: "withdrawn" }]);
   expect(await letters()).toHaveLength(1);
-  const page = await deedPage(studio.context, "wrenfield", link, "withdraw", false);
+  const page = await commandPage(studio.context, "wrenfield", link, "withdraw", false);
   expect(page.html).toContain('action="return"');
-  await deedPage(studio.context, "wrenfield", link, "return", true);
+  await commandPage(studio.context, "wrenfield", link, "return", true);
   expect(await all()).toMatchObject([{ state: "confirmed", withdrawnAt: null }]);
 });
 
@@ -273,7 +273,7 @@ test("the confirmation letter is written in the designer's own words, with both 
   const given = {
     language: "de",
     site: "Wrenfield",
-    deedUrl: "https://w.example/c",
+    commandUrl: "https://w.example/c",
     withdrawUrl: "https://w.example/w",
   };
   const own = { subject: "One click more", text: "Lovely to have you.\n\nHere it is:", button: "Yes, write to me" };

@@ -38,20 +38,21 @@ export async function countPopup(context: Context, db: Executor, site: SiteRow, 
 }
 
 /** What the links of a letter do: confirm, withdraw, and come back after withdrawing. */
-export type Deed = "confirm" | "withdraw" | "return";
+export type Command = "confirm" | "withdraw" | "return";
 
 /** Coming back is reached from the withdraw page, by whoever holds its link. */
-const keyOf: Readonly<Record<Deed, "confirm" | "withdraw">> = {
+const keyOf: Readonly<Record<Command, "confirm" | "withdraw">> = {
   confirm: "confirm",
   withdraw: "withdraw",
   return: "withdraw",
 };
 
-const tokenOf = (context: Context, id: string, deed: Deed) => `${id}.${sign(context.settings, keyOf[deed], id)}`;
+const tokenOf = (context: Context, id: string, command: Command) =>
+  `${id}.${sign(context.settings, keyOf[command], id)}`;
 
 /** Address of the page that confirms, withdraws or takes back a signup. */
-export const deedUrl = (context: Context, site: SiteRow, id: string, deed: Deed): string =>
-  `${siteOrigin(context.settings, site.key)}/_w/v1/signups/${tokenOf(context, id, deed)}/${deed}`;
+export const commandUrl = (context: Context, site: SiteRow, id: string, command: Command): string =>
+  `${siteOrigin(context.settings, site.key)}/_w/v1/signups/${tokenOf(context, id, command)}/${command}`;
 
 /** Writes a letter, unless public forms have written to this person often enough today. */
 async function sendLetter(
@@ -63,8 +64,9 @@ async function sendLetter(
 ) {
   const kind = widget.settings.confirmByMail ? "confirm" : "welcome";
   if ((await countPoint(context, tx, "letterPerson", signup.email)).left < 0) return;
-  const withdrawUrl = deedUrl(context, site, signup.id, "withdraw");
-  const to = kind === "confirm" ? deedUrl(context, site, signup.id, "confirm") : siteOrigin(context.settings, site.key);
+  const withdrawUrl = commandUrl(context, site, signup.id, "withdraw");
+  const to =
+    kind === "confirm" ? commandUrl(context, site, signup.id, "confirm") : siteOrigin(context.settings, site.key);
   await writeMail(context, tx, {
     siteId: site.id,
     sender: senderOf(site),
@@ -73,7 +75,7 @@ async function sendLetter(
     ...letter(kind, {
       language: signup.language,
       site: site.name,
-      deedUrl: to,
+      commandUrl: to,
       withdrawUrl,
       own: widget.settings.letter,
     }),
@@ -159,10 +161,10 @@ async function askAgain(
 }
 
 /** The signup a link in a letter is about. Throws 404 for a link that is not ours or whose signup was erased. */
-async function byToken(context: Context, siteKey: string, token: string, deed: Deed) {
+async function byToken(context: Context, siteKey: string, token: string, command: Command) {
   const [id = "", signature = ""] = token.split(".", 2);
   const site = await findSite(context.db, siteKey);
-  if (!site || !isSigned(context.settings, keyOf[deed], id, signature)) throw notFound("This link", "token");
+  if (!site || !isSigned(context.settings, keyOf[command], id, signature)) throw notFound("This link", "token");
   const [signup] = await context.db
     .select()
     .from(signups)
@@ -171,13 +173,13 @@ async function byToken(context: Context, siteKey: string, token: string, deed: D
   return { site, signup };
 }
 
-export async function lookAtSignup(context: Context, siteKey: string, token: string, deed: Deed) {
-  const { site, signup } = await byToken(context, siteKey, token, deed);
+export async function lookAtSignup(context: Context, siteKey: string, token: string, command: Command) {
+  const { site, signup } = await byToken(context, siteKey, token, command);
   return { siteName: site.name, email: signup.email, state: signup.state };
 }
 
-/** From which states a deed leads to which. An old letter confirms nothing that was withdrawn since. */
-const courses: Readonly<Record<Deed, { readonly from: readonly SignupState[]; readonly to: SignupState }>> = {
+/** From which states a command leads to which. An old letter confirms nothing that was withdrawn since. */
+const courses: Readonly<Record<Command, { readonly from: readonly SignupState[]; readonly to: SignupState }>> = {
   confirm: { from: ["waiting"], to: "confirmed" },
   withdraw: { from: ["waiting", "confirmed"], to: "withdrawn" },
   // Whoever holds the link has the mailbox: nothing is left to confirm.
@@ -185,16 +187,21 @@ const courses: Readonly<Record<Deed, { readonly from: readonly SignupState[]; re
 };
 
 /** Does what a letter's link is for; doing it twice is doing it once. */
-export async function doSignupDeed(context: Context, siteKey: string, token: string, deed: Deed): Promise<SignupState> {
-  const { site, signup } = await byToken(context, siteKey, token, deed);
-  const { from, to } = courses[deed];
+export async function doSignupCommand(
+  context: Context,
+  siteKey: string,
+  token: string,
+  command: Command,
+): Promise<SignupState> {
+  const { site, signup } = await byToken(context, siteKey, token, command);
+  const { from, to } = courses[command];
   const now = context.now();
   await context.db
     .update(signups)
     .set(to === "confirmed" ? { state: to, confirmedAt: now, withdrawnAt: null } : { state: to, withdrawnAt: now })
     .where(and(eq(signups.siteId, site.id), eq(signups.id, signup.id), inArray(signups.state, [...from])));
   await announce(context.db, site.id, "desk", { of: "popup", arrival: false });
-  return (await byToken(context, siteKey, token, deed)).signup.state;
+  return (await byToken(context, siteKey, token, command)).signup.state;
 }
 
 export const seenSchema = Joi.object<{ widget: string; what: "shown" | "closed" }>({

@@ -59,7 +59,8 @@ async function sent(form: "cart" | "checkout", fields: Record<string, string>, b
   if (!live) throw new Error("There is no shop.");
   return rehearseForm({ context: studio.context, site, live, visitor, basket }, form, { fields, files });
 }
-const add = (quantity: string, basket = nothing) => sent("cart", { deed: "add", variant: "mug-1", quantity }, basket);
+const add = (quantity: string, basket = nothing) =>
+  sent("cart", { command: "add", variant: "mug-1", quantity }, basket);
 const buyer = { ...aBuyer, way: "parcel", payment: "transfer" };
 
 test("what is added, changed and taken out goes along; what can't be had is said", async () => {
@@ -70,11 +71,11 @@ test("what is added, changed and taken out goes along; what can't be had is said
   expect(two.basket.cart.lines).toMatchObject([{ variant: "mug-1", quantity: 3, seen: 1800 }]);
   const many = await add("9", two.basket);
   expect(many.basket.cart).toMatchObject({ lines: [{ quantity: 3 }], said: ["Of Bell mug only 5 are left."] });
-  const set = await sent("cart", { deed: "set", [`quantity.${line?.id}`]: "4" }, two.basket);
+  const set = await sent("cart", { command: "set", [`quantity.${line?.id}`]: "4" }, two.basket);
   expect(set.basket.cart.lines).toMatchObject([{ quantity: 4 }]);
-  const gone = await sent("cart", { deed: "set", remove: line?.id ?? "" }, set.basket);
+  const gone = await sent("cart", { command: "set", remove: line?.id ?? "" }, set.basket);
   expect(gone.basket.cart.lines).toEqual([]);
-  const unknown = await sent("cart", { deed: "add", variant: "no", quantity: "1" }, two.basket);
+  const unknown = await sent("cart", { command: "add", variant: "no", quantity: "1" }, two.basket);
   expect([unknown.basket.cart.lines.length, unknown.basket.cart.said.length]).toEqual([1, 1]);
 });
 
@@ -111,7 +112,7 @@ test("a voucher pays as it would, is dropped again, and nothing is taken of it",
 
 test("a file is judged and not kept, a basket too large for an address stays as it was, and nothing is stored", async () => {
   const file = (name: string, text: string) => ({ "ask.logo": { name, bytes: new TextEncoder().encode(text) } });
-  const fields = { deed: "add", variant: "mug-1", quantity: "1" };
+  const fields = { command: "add", variant: "mug-1", quantity: "1" };
   const refused = await sent("cart", fields, nothing, file("logo.svg", "<svg/>"));
   expect(refused.basket.cart.said[0]).toMatch(/^This kind of file is not taken/);
   const taken = await sent("cart", fields, nothing, file("logo.txt", "A wren"));

@@ -50,7 +50,7 @@ async function cartForm(now: Rehearsing, { fields, files }: FormBody): Promise<D
   const to = live.shown.paths.cart ?? "/";
   const known = await catalogOf(context, site);
   const before = basket.ordered ? emptyCart : basket.cart;
-  if (fields.deed === "add") {
+  if (fields.command === "add") {
     const adding = readAdding(fields, known, settings);
     const sent = [...judgedFiles(adding.product.asks, files, settings.language)].map(([ask, { name, bytes }]) => {
       const hash = sha256(bytes);

@@ -58,7 +58,7 @@ export async function note(context: Context, happening: Happening, db: Executor 
   return id;
 }
 
-/** A deed of somebody on a site. */
+/** A command of somebody on a site. */
 interface Doing {
   readonly context: Context;
   readonly site: { readonly id: string; readonly studioId: string; readonly name: string };

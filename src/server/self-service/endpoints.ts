@@ -11,7 +11,7 @@ import { queueJob } from "@/server/job/queue";
 import type { Context } from "../context";
 import { forget } from "../desk/done";
 import { setCookie } from "../edge/cookies";
-import { deeds, html, type Json, reading, text } from "../edge/described";
+import { commands, html, type Json, reading, text } from "../edge/described";
 import { type Endpoint, type FormBody, page, type VisitorCall } from "../edge/endpoint";
 import { takeNetworkPoint } from "../limit";
 import { notFound } from "../problem";
@@ -61,7 +61,7 @@ const post = (path: string, summary: string, run: (call: VisitorCall) => Promise
   says: {
     summary,
     requestBody: { required: true, content: { "application/x-www-form-urlencoded": { schema: { type: "object" } } } },
-    responses: { ...deeds, 200: html("What comes next"), 303: { description: "On to the page that comes next" } },
+    responses: { ...commands, 200: html("What comes next"), 303: { description: "On to the page that comes next" } },
   },
   body: "form",
   fromPages: "own",

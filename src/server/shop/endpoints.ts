@@ -12,7 +12,7 @@ import { findSite, type SiteRow } from "@/data/site/queries";
 import { media } from "@/data/site/tables";
 import { locate } from "../consent/where";
 import type { Context } from "../context";
-import { deeds, html, type Json, json, object, reading, text } from "../edge/described";
+import { commands, html, type Json, json, object, reading, text } from "../edge/described";
 import { type Endpoint, type FormBody, fieldsOf, fresh, page, type VisitorCall } from "../edge/endpoint";
 import { takeNetworkPoint } from "../limit";
 import { payPath } from "../payment/link";
@@ -31,15 +31,15 @@ import type { LiveShop } from "./pages/live";
 import { fillPage } from "./pages/storefront";
 
 export const shopSchemas: Readonly<Record<string, Json>> = {
-  CartDeed: {
+  CartCommand: {
     type: "object",
     properties: {
-      deed: { enum: ["add", "set"] },
+      command: { enum: ["add", "set"] },
       variant: text,
       quantity: text,
       remove: text,
     },
-    required: ["deed"],
+    required: ["command"],
     additionalProperties: text,
   },
   Checkout: { type: "object", properties: { email: text }, additionalProperties: text },
@@ -81,7 +81,7 @@ async function refused(call: VisitorCall, error: unknown): Promise<Response> {
   const notice = {
     title: fields ? problemWords(call.language).moment : words.cart,
     text: error.fields.map(({ message }) => message).join(" ") || error.message,
-    then: fields ? { deed: problemWords(call.language).sendAgain, fields } : { href: back, words: words.toShop },
+    then: fields ? { command: problemWords(call.language).sendAgain, fields } : { href: back, words: words.toShop },
   };
   const { status, headers } = error;
   return page(call, { status, headers, html: await noticePage(call.context, call.siteKey, notice) });
@@ -94,7 +94,7 @@ const takes = (name: string) => ({
 const answers = {
   200: { description: "Done; where the buyer goes next", content: json("CheckedOut") },
   303: { description: "Done; on to the page that comes next" },
-  ...deeds,
+  ...commands,
   404: html("There is no shop here, as a page to a browser that goes there"),
 };
 const headers = ["cookie", "referer", "sec-fetch-mode"];
@@ -104,7 +104,7 @@ const formOf = (
   path: string,
   limit: "cartAddress" | "checkoutAddress",
   { summary, takes: name }: { readonly summary: string; readonly takes: string },
-  deed: (
+  command: (
     call: VisitorCall,
     buying: Buying,
     fields: FormBody["fields"],
@@ -124,7 +124,7 @@ const formOf = (
       const { site, live } = await shopAt(call.context, call.siteKey);
       await takeNetworkPoint(call.context, limit, call.siteKey, call.address);
       const buying = await buyerOf(call, site);
-      const { next, basket } = await deed(call, buying, fields, live, files);
+      const { next, basket } = await command(call, buying, fields, live, files);
       return onTo(call, site, next, basket === undefined ? buying.basket : basket);
     } catch (error) {
       return refused(call, error);
@@ -240,7 +240,7 @@ const papers: readonly Endpoint[] = [
     says: {
       summary: "Tells what is left on a voucher",
       requestBody: takes("VoucherAsked"),
-      responses: { ...deeds, 200: html("What is left, or that there is none") },
+      responses: { ...commands, 200: html("What is left, or that there is none") },
     },
     body: "form",
     fromPages: "own",
@@ -318,9 +318,10 @@ export const shopEndpoints: readonly Endpoint[] = [
   formOf(
     "/shop/cart",
     "cartAddress",
-    { summary: "Adds to a basket, or changes what is in it", takes: "CartDeed" },
+    { summary: "Adds to a basket, or changes what is in it", takes: "CartCommand" },
     async ({ context, siteKey }, buying, fields, { shown }, files) => {
-      if (fields.deed === "add") await addToCart(context, siteKey, buying, fields, files);
+      // Pages published before commands had this name say "deed".
+      if ((fields.command ?? fields.deed) === "add") await addToCart(context, siteKey, buying, fields, files);
       else await setCart(context, siteKey, buying, fields);
       return { next: shown.paths.cart ?? "/" };
     },

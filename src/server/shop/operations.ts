@@ -18,13 +18,13 @@ import { realNow } from "../bytes/store";
 import { type SiteCall, siteOperation } from "../operation";
 import { addPage } from "../page/adding";
 import { conflict, fieldProblem, notFound, Problem } from "../problem";
-import { type Deed, freeSlug, keepFrame, keepProduct, makeProduct, setStock, stockOf } from "./catalog/products";
+import { type Command, freeSlug, keepFrame, keepProduct, makeProduct, setStock, stockOf } from "./catalog/products";
 import { cartInHeader } from "./pages/header-cart";
 
 const pageSize = 100;
 const id = idSchema.required();
 
-const deedOf = ({ context, site, account }: SiteCall): Deed => ({
+const commandOf = ({ context, site, account }: SiteCall): Command => ({
   siteId: site.id,
   by: account.id,
   now: context.now(),
@@ -193,7 +193,7 @@ export const catalogOperations = {
         if ((all?.count ?? 0) >= catalogLimits.products)
           throw fieldProblem("name", `A shop has at most ${catalogLimits.products} products.`);
         const slug = await freeSlug(tx, site.id, input.name);
-        await makeProduct(tx, deedOf(call), freshProduct(made, context.newId(), input.name, slug));
+        await makeProduct(tx, commandOf(call), freshProduct(made, context.newId(), input.name, slug));
       });
       return { product: made };
     },
@@ -208,13 +208,13 @@ export const catalogOperations = {
     },
     async (call, input: { product: Product; revision: number; stock: Readonly<Record<string, number | null>> }) => {
       await checkAround(call, input.product);
-      const deed = deedOf(call);
+      const command = commandOf(call);
       await inTransaction(call.context.db, async (tx) => {
-        if (!(await keepProduct(tx, deed, input.product, input.revision))) throw changedMeanwhile("this product");
+        if (!(await keepProduct(tx, command, input.product, input.revision))) throw changedMeanwhile("this product");
         if (input.product.counted)
           for (const { id: variant } of input.product.variants) {
             const stock = input.stock[variant];
-            if (stock !== undefined) await setStock(tx, deed, variant, stock, "set");
+            if (stock !== undefined) await setStock(tx, command, variant, stock, "set");
           }
       });
       return { revision: input.revision + 1 };
@@ -271,7 +271,8 @@ export const catalogOperations = {
     { frame: catalogFrameSchema.required(), revision: Joi.number().integer().min(0).required() },
     async (call, input: { frame: CatalogFrame; revision: number }) => {
       await inTransaction(call.context.db, async (tx) => {
-        if (!(await keepFrame(tx, deedOf(call), input.frame, input.revision))) throw changedMeanwhile("the categories");
+        if (!(await keepFrame(tx, commandOf(call), input.frame, input.revision)))
+          throw changedMeanwhile("the categories");
       });
       return { revision: input.revision + 1 };
     },

@@ -39,7 +39,7 @@ export const shopServer = defineWidgetServer<"shop">()({
       shown: true,
       payload: Joi.object({
         import: Joi.string().max(24).required(),
-        deed: Joi.string().valid("plan", "run", "back").required(),
+        command: Joi.string().valid("plan", "run", "back").required(),
       }),
       run: goodsJob,
     },

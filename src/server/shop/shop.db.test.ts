@@ -187,20 +187,24 @@ describe("products", () => {
 
 describe("the basket", () => {
   test("adds, changes and takes out, without script; the same thing is one line", async () => {
-    const { status, location, cookie } = await send("/shop/cart", { deed: "add", variant: "mug-ash", quantity: "2" });
+    const { status, location, cookie } = await send("/shop/cart", {
+      command: "add",
+      variant: "mug-ash",
+      quantity: "2",
+    });
     expect([status, location]).toEqual([303, "/basket"]);
-    await send("/shop/cart", { deed: "add", variant: "mug-ash", quantity: "1" }, cookie);
+    await send("/shop/cart", { command: "add", variant: "mug-ash", quantity: "1" }, cookie);
     const [row] = await studio.context.db.select().from(shopCarts);
     const [line] = row?.document.lines ?? [];
     expect(line).toMatchObject({ variant: "mug-ash", quantity: 3 });
     expect(await seen("/basket", cookie)).toContain("€54.00");
-    await send("/shop/cart", { deed: "set", remove: line?.id ?? "" }, cookie);
+    await send("/shop/cart", { command: "set", remove: line?.id ?? "" }, cookie);
     expect((await studio.context.db.select().from(shopCarts))[0]?.document.lines).toEqual([]);
   });
 
   test("too many, what is not there, and what nobody sells are said in a sentence", async () => {
     const refused = async (fields: Record<string, string>) => {
-      const { status, text } = await send("/shop/cart", { deed: "add", ...fields });
+      const { status, text } = await send("/shop/cart", { command: "add", ...fields });
       return [status, /<p>([^<]*)<\/p>/.exec(text)?.[1]];
     };
     expect(await refused({ variant: "mug-ash", quantity: "1000000000" })).toEqual([422, "At most 999 at a time."]);
@@ -210,7 +214,7 @@ describe("the basket", () => {
   });
 
   test("a price that changed since is said, and so is what was sold meanwhile", async () => {
-    const { cookie } = await send("/shop/cart", { deed: "add", variant: "mug-tide", quantity: "1" });
+    const { cookie } = await send("/shop/cart", { command: "add", variant: "mug-tide", quantity: "1" });
     const { product, revision } = await read(mug.id);
     await saved({ ...product, price: 2000 }, revision);
     await catalogOf(studio.context, (await here()).row, { now: true });
@@ -228,7 +232,7 @@ describe("the basket", () => {
 
 describe("the checkout", () => {
   test("what is wrong stands at its field, and nothing that was typed is lost", async () => {
-    const { cookie } = await send("/shop/cart", { deed: "add", variant: "mug-ash", quantity: "1" });
+    const { cookie } = await send("/shop/cart", { command: "add", variant: "mug-ash", quantity: "1" });
     const done = await send(
       "/shop/checkout",
       { ...buyer, email: "nuala@", "address.postcode": "1234", agreed: "", taxNumber: "DE12" },
@@ -245,14 +249,14 @@ describe("the checkout", () => {
   });
 
   test("a forged total is no order: the sum that is true is shown once more", async () => {
-    const { cookie } = await send("/shop/cart", { deed: "add", variant: "mug-ash", quantity: "1" });
+    const { cookie } = await send("/shop/cart", { command: "add", variant: "mug-ash", quantity: "1" });
     const done = await send("/shop/checkout", { ...buyer, seen: "1" }, cookie);
     expect(done.location).toBe("/checkout");
     expect(await studio.context.db.select().from(shopOrders)).toEqual([]);
   });
 
   test("makes an order with its letters, and pressed twice it is one", async () => {
-    const { cookie } = await send("/shop/cart", { deed: "add", variant: "mug-ash", quantity: "2" });
+    const { cookie } = await send("/shop/cart", { command: "add", variant: "mug-ash", quantity: "2" });
     const page = await seen("/checkout", cookie);
     const once = /name="once" value="([^"]+)"/.exec(page)?.[1] ?? "";
     const sent = /name="seen" value="([^"]+)"/.exec(page)?.[1] ?? "";
@@ -274,7 +278,7 @@ describe("the checkout", () => {
   test("sixty who begin a basket at once each have one", async () => {
     const baskets = await Promise.all(
       Array.from({ length: 60 }, (_, nth) =>
-        send("/shop/cart", { deed: "add", variant: "mug-ash", quantity: "1" }, "", `10.3.0.${nth}`),
+        send("/shop/cart", { command: "add", variant: "mug-ash", quantity: "1" }, "", `10.3.0.${nth}`),
       ),
     );
     expect(baskets.map(({ status }) => status)).toEqual(baskets.map(() => 303));
@@ -284,7 +288,7 @@ describe("the checkout", () => {
   test("the last one is sold once, whoever comes at the same time", async () => {
     const baskets = await Promise.all(
       Array.from({ length: 12 }, (_, nth) =>
-        send("/shop/cart", { deed: "add", variant: "mug-tide", quantity: "1" }, "", `10.1.0.${nth}`),
+        send("/shop/cart", { command: "add", variant: "mug-tide", quantity: "1" }, "", `10.1.0.${nth}`),
       ),
     );
     expect(baskets.map(({ status, text }) => (status === 303 ? "" : text)).join("")).toBe("");
@@ -303,7 +307,7 @@ describe("the checkout", () => {
   test("numbers run without gaps, however many order at once", async () => {
     const baskets = await Promise.all(
       Array.from({ length: 8 }, (_, nth) =>
-        send("/shop/cart", { deed: "add", variant: "mug-ash", quantity: "1" }, "", `10.2.0.${nth}`),
+        send("/shop/cart", { command: "add", variant: "mug-ash", quantity: "1" }, "", `10.2.0.${nth}`),
       ),
     );
     await Promise.all(baskets.map(({ cookie }, nth) => send("/shop/checkout", buyer, cookie, `10.2.0.${nth}`)));
@@ -317,55 +321,55 @@ describe("the checkout", () => {
 
 describe("the Desk", () => {
   const order = async () => {
-    const { cookie } = await send("/shop/cart", { deed: "add", variant: "mug-ash", quantity: "2" });
+    const { cookie } = await send("/shop/cart", { command: "add", variant: "mug-ash", quantity: "2" });
     await send("/shop/checkout", buyer, cookie);
     const { rows } = (await studio.as("designer", "desk.orders", { site, words: "", state: "all", before: null })) as {
       rows: readonly { id: string }[];
     };
     return rows[0]?.id ?? "";
   };
-  const deed = (id: string, revision: number, name: string, more: object = {}) =>
-    studio.as("designer", "desk.orderDeed", { site, order: id, revision, deed: name, ...more } as never);
+  const command = (id: string, revision: number, name: string, more: object = {}) =>
+    studio.as("designer", "desk.orderCommand", { site, order: id, revision, command: name, ...more } as never);
 
   test("paid, packed, sent, part of it given back; each step is a row", async () => {
     const id = await order();
-    await deed(id, 0, "pay");
-    await deed(id, 1, "pack");
-    await deed(id, 2, "send", { tracking: "PK1", link: "https://parcels.example/PK1" });
-    await deed(id, 3, "refund", { amount: 1000 });
+    await command(id, 0, "pay");
+    await command(id, 1, "pack");
+    await command(id, 2, "send", { tracking: "PK1", link: "https://parcels.example/PK1" });
+    await command(id, 3, "refund", { amount: 1000 });
     const one = (await studio.as("designer", "desk.order", { site, order: id })) as {
       state: string;
       money: string;
       paid: number;
       refunded: number;
-      steps: readonly { deed: string; by: string }[];
+      steps: readonly { command: string; by: string }[];
       letters: readonly { subject: string; text: string }[];
     };
     // What was written to the shop is no letter of the buyer's.
     expect(one.letters.map(({ subject }) => subject)).toEqual([expect.stringMatching(/^Order W-\d+ · /)]);
     expect(one).toMatchObject({ state: "sent", money: "refundedPart", paid: 4200, refunded: 1000 });
-    expect(one.steps.map((step) => [step.deed, step.by])).toEqual([
+    expect(one.steps.map((step) => [step.command, step.by])).toEqual([
       ["place", "buyer"],
       ["pay", "Ines"],
       ["pack", "Ines"],
       ["send", "Ines"],
       ["refund", "Ines"],
     ]);
-    await expect(deed(id, 4, "refund", { amount: 9999 })).rejects.toMatchObject({
+    await expect(command(id, 4, "refund", { amount: 9999 })).rejects.toMatchObject({
       fields: [{ path: "amount", message: "More than was paid can’t be given back." }],
     });
   });
 
-  test("a deed that can't follow is refused, and so is one of somebody who saw an older state", async () => {
+  test("a command that can't follow is refused, and so is one of somebody who saw an older state", async () => {
     const id = await order();
-    await expect(deed(id, 0, "send")).rejects.toMatchObject({ fields: [{ path: "deed" }] });
-    const both = await Promise.allSettled([deed(id, 0, "pay"), deed(id, 0, "cancel")]);
+    await expect(command(id, 0, "send")).rejects.toMatchObject({ fields: [{ path: "command" }] });
+    const both = await Promise.allSettled([command(id, 0, "pay"), command(id, 0, "cancel")]);
     expect(both.filter(({ status }) => status === "fulfilled")).toHaveLength(1);
   });
 
   test("cancelled goods are on the shelf again, with a row that says so", async () => {
     const id = await order();
-    await deed(id, 0, "cancel");
+    await command(id, 0, "cancel");
     const variant = await shelfOf("mug-ash");
     expect(variant?.stock).toBe(12);
     const moves = await studio.context.db.select().from(shopStockMoves).where(eq(shopStockMoves.orderId, id));
@@ -504,7 +508,7 @@ describe("tables of products", () => {
     expect([does.make, does.change, does.refuse, steps]).toEqual([0, 0, 0, {}]);
   });
 
-  test("a table in other letters says so; one without lines, and deeds out of turn, are refused", async () => {
+  test("a table in other letters says so; one without lines, and commands out of turn, are refused", async () => {
     const latin = Uint8Array.from([
       ...new TextEncoder().encode("Name;SKU;Price\nSch"),
       0xfc,

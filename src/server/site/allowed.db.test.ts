@@ -20,9 +20,9 @@ let folder: string;
 let file: Uint8Array;
 const counter = { ...newWholePage, script: "document.title = 'counted'" };
 
-/** What somebody's deed came to: done, or the status of its refusal. */
-const outcome = (deed: Promise<unknown>): Promise<"done" | number> =>
-  deed.then(
+/** What somebody's command came to: done, or the status of its refusal. */
+const outcome = (command: Promise<unknown>): Promise<"done" | number> =>
+  command.then(
     () => "done" as const,
     (error: unknown) => (error instanceof Problem ? error.status : Promise.reject(error)),
   );

@@ -58,7 +58,7 @@ test("what is said of a picture holds where its place says nothing, and goes int
   ).rejects.toMatchObject({ fields: [{ path: "name" }, { path: "alt" }] });
 });
 
-test("another in its place everywhere, in one deed; the way back brings every place as it was", async () => {
+test("another in its place everywhere, in one command; the way back brings every place as it was", async () => {
   const from = await named("opening.jpg");
   const { hash: to } = await add("new-opening.jpg");
   const before = await working();

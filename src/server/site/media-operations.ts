@@ -186,8 +186,8 @@ async function inParts(tx: Executor, call: SiteCall, from: string, to: string, o
     changed.push(name);
   }
   if (changed.length) await refreshShown(tx, call.site.id);
-  const deed = { siteId: call.site.id, by: call.account.id, now: call.context.now() };
-  if ((!only || only.includes("shop")) && (await replaceInGoods(tx, deed, from, to))) changed.push("shop");
+  const command = { siteId: call.site.id, by: call.account.id, now: call.context.now() };
+  if ((!only || only.includes("shop")) && (await replaceInGoods(tx, command, from, to))) changed.push("shop");
   return changed;
 }
 

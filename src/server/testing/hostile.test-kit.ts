@@ -178,7 +178,7 @@ const plausible: Readonly<Record<string, unknown>> = {
   hold: "none.none",
   client: { name: "Nuala", email: "nuala@post.example" },
   fields: { email: "nuala@post.example" },
-  deed: "move",
+  command: "move",
   what: "shown",
   token: "none.none",
   file: "none.ics",

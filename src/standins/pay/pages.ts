@@ -32,12 +32,12 @@ const testNote = ({ mode }: Payment) =>
 /** What went wrong with what was typed; "" for nothing. */
 const says = (fault: string) => (fault ? `<p class="say" role="alert">${escapeText(fault)}</p>` : "");
 
-const deed = (payment: Payment, inner: string) =>
+const command = (payment: Payment, inner: string) =>
   // The whole window goes on, not only the frame: back to the shop, or to a question of the bank.
   `<form method="post" action="/pay/${payment.id}" target="_top">${inner}</form>`;
 
 const cardForm = (payment: Payment): string =>
-  `${deed(
+  `${command(
     payment,
     `<label>Card number<input name="number" inputmode="numeric" autocomplete="cc-number" maxlength="30" required></label><div class="two"><label>Valid until<input name="until" placeholder="MM/YY" inputmode="numeric" autocomplete="cc-exp" maxlength="7" required></label><label>Security code<input name="code" inputmode="numeric" autocomplete="cc-csc" maxlength="4" required></label></div><label>Name on the card<input name="name" autocomplete="cc-name" maxlength="100"></label><button>Pay ${price(payment)}</button>`,
   )}${
@@ -55,7 +55,7 @@ const cardForm = (payment: Payment): string =>
 const agreeForm =
   (words: string, yes: (amount: string) => string) =>
   (payment: Payment): string =>
-    `<p>${escapeText(words)}</p>${deed(
+    `<p>${escapeText(words)}</p>${command(
       payment,
       `${
         payment.mode === "test"

@@ -151,10 +151,10 @@ function opened(store: PayStore, called: Called, account: Account, mode: Payment
   };
 }
 
-type Deed = (payment: Payment, called: Called) => Change<Payment, Answered>;
+type Command = (payment: Payment, called: Called) => Change<Payment, Answered>;
 
 /** What can be done with a payment that is there. Each done again answers the same. */
-const deeds: Readonly<Record<string, Deed>> = {
+const commands: Readonly<Record<string, Command>> = {
   capture: (payment) => {
     if (payment.state === "captured") return { give: { status: 200, value: shown(payment) } };
     if (payment.state !== "authorised") return { give: refusal(409, "nothingPromised") };
@@ -212,11 +212,11 @@ export async function answerCall(store: PayStore, called: Called): Promise<Answe
         : { ...(now ? {} : { keep: made }), give: { status: now ? 200 : 201, value: shown(now ?? made) } },
     );
   }
-  const [, id = "", deed = ""] = /^\/v1\/payments\/(\w{1,40})(?:\/(\w{1,20}))?$/.exec(called.path) ?? [];
+  const [, id = "", command = ""] = /^\/v1\/payments\/(\w{1,40})(?:\/(\w{1,20}))?$/.exec(called.path) ?? [];
   const payment = id ? await store.read("payment", id) : null;
   if (!payment || payment.account !== account.id || payment.mode !== mode) return refusal(404, "payment");
-  if (called.method === "GET" && !deed) return { status: 200, value: shown(payment) };
-  const run = Object.hasOwn(deeds, deed) && called.method === "POST" ? deeds[deed] : undefined;
+  if (called.method === "GET" && !command) return { status: 200, value: shown(payment) };
+  const run = Object.hasOwn(commands, command) && called.method === "POST" ? commands[command] : undefined;
   if (!run) return refusal(404, "call");
   return store.change("payment", id, (now) => run(now ?? payment, called));
 }

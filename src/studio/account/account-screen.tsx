@@ -8,7 +8,7 @@ import { ask } from "@/studio/kit/api";
 import { PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
 import { Loading, RefusalNote, State, Title } from "@/studio/kit/layout";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { SecondFactor } from "./second-factor";
 import { words } from "./words";
 
@@ -93,7 +93,7 @@ function OwnPassword() {
 function Sessions() {
   const client = useQueryClient();
   const { data, error } = useQuery({ queryKey: ["sessions"], queryFn: () => ask("account.sessions", {}) });
-  const { refusal, attempt } = useDeed();
+  const { refusal, attempt } = useCommand();
   const refresh = () => client.invalidateQueries({ queryKey: ["sessions"] });
   const end = (id: string) =>
     attempt(async () => {

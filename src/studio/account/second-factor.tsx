@@ -9,7 +9,7 @@ import { ask } from "@/studio/kit/api";
 import { PlainButton } from "@/studio/kit/buttons";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
 import { RefusalNote, State, Title } from "@/studio/kit/layout";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { Window } from "@/studio/kit/window";
 import { words } from "./words";
 
@@ -71,7 +71,7 @@ export function SecondFactor({ me }: { me: Me }) {
   const client = useQueryClient();
   const [key, setKey] = useState<Gives<"account.newSecondFactor"> | null>(null);
   const [codes, setCodes] = useState<readonly string[] | null>(null);
-  const { refusal, attempt } = useDeed();
+  const { refusal, attempt } = useCommand();
   const { on, duty, recoveryCodes } = me.secondFactor;
   const refresh = () => client.invalidateQueries({ queryKey: ["me"] });
   const begin = () => attempt(async () => setKey(await ask("account.newSecondFactor", {})));

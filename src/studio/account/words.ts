@@ -10,7 +10,7 @@ export const words = {
   changePassword: "Change the password",
   changed: "Changed",
   whereYouAreSigned: "Where you are signed in",
-  sessionEndsAfterHalf: "A session ends after half an hour without a deed, and after twelve hours.",
+  sessionEndsAfterHalf: "A session ends after half an hour in which nothing is done, and after twelve hours.",
   signOutEverywhereElse: "Sign out everywhere else",
   since: (when: string) => `since ${when}`,
   here: "here",

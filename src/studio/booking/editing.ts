@@ -10,11 +10,11 @@ type Props = Pick<StepProps<"booking">, "part" | "changePart" | "faults">;
 
 /** The thing with this id, and how it is changed. */
 export interface Editing<L extends List> extends Form<ItemOf<L>> {
-  /** Changes it by one deed, which is a step back of its own. */
-  deed(change: Partial<ItemOf<L>>): void;
+  /** Changes it by one command, which is a step back of its own. */
+  command(change: Partial<ItemOf<L>>): void;
 }
 
-let deeds = 0;
+let commands = 0;
 
 /** Changes things of the lists of a set-up. */
 export function editingOf({ part, changePart, faults }: Props) {
@@ -37,7 +37,7 @@ export function editingOf({ part, changePart, faults }: Props) {
         fault: (path) => faults[`part.${list}[${index}]${path.startsWith("[") ? "" : "."}${path}`],
         // A run of changes of the same is one step back.
         put: (change, typed = Object.keys(change).join(" ")) => put(change, `${id} ${typed}`),
-        deed: (change) => put(change, `${id} ${++deeds}`),
+        command: (change) => put(change, `${id} ${++commands}`),
       };
     },
     add: <L extends List>(list: L, item: ItemOf<L>) =>

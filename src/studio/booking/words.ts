@@ -417,7 +417,7 @@ export const words = {
     priority: "Priority",
     priorityHint: "A higher one goes before all lower ones.",
     price: "Each seat",
-    deeds: "Deeds",
+    commands: "Actions",
     always: "always",
     remove: (rule: string) => `Remove the rule: ${rule}`,
     add: "Add a rule",

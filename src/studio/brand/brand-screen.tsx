@@ -15,7 +15,7 @@ import { useStatus } from "@/studio/frame/status";
 import { ask, Refusal } from "@/studio/kit/api";
 import { Row, TextInput } from "@/studio/kit/fields";
 import { Group, State, Title } from "@/studio/kit/layout";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { stageRenderer } from "@/studio/stage/renderer";
 import { useShopSample } from "@/studio/stage/shop-sample";
 import { StageFrame } from "@/studio/stage/stage-frame";
@@ -48,7 +48,7 @@ function useBrand() {
   useStatus(fault === undefined ? sync : { kind: "refused", message: fault }, revision.current);
   const latest = useRef(brand);
   // In turns: a save that did not wait would name the revision that the one before it is about to end.
-  const { attempt } = useDeed();
+  const { attempt } = useCommand();
   const save = async (next: Brand) => {
     try {
       const saved = await ask("brand.save", { site: site.key, brand: next, revision: revision.current });

@@ -17,7 +17,7 @@ import { Loading, RefusalNote, State, Title } from "@/studio/kit/layout";
 import { reasonWords } from "@/studio/kit/reasons";
 import { Segments } from "@/studio/kit/segments";
 import { TextArea } from "@/studio/kit/text-area";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { words } from "./words";
 
 const own = words.desk;
@@ -130,7 +130,7 @@ function OneTalk({ id }: { id: string }) {
     refetchInterval: ({ state }) => (state.data?.state === "person" ? 3000 : false),
   });
   const unread = data?.unread ?? 0;
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const again = () =>
     Promise.all([
       client.invalidateQueries({ queryKey: ["talk", site.key, id] }),
@@ -141,14 +141,14 @@ function OneTalk({ id }: { id: string }) {
   }, [unread, site.key, id]);
   if (error) return <State tone="brick">{error.message}</State>;
   if (!data) return <Loading what={own.what} />;
-  const deed = (work: () => Promise<unknown>) =>
+  const command = (work: () => Promise<unknown>) =>
     attempt(async () => {
       await work();
       await again();
     });
   return (
     <>
-      <TalkBar data={data} busy={busy} deed={deed} site={site} id={id} />
+      <TalkBar data={data} busy={busy} command={command} site={site} id={id} />
       <RefusalNote refusal={refusal} />
       <Box mt="14px" role="log" aria-label={own.name}>
         {data.lines.map((line) => (
@@ -169,13 +169,13 @@ function OneTalk({ id }: { id: string }) {
 const TalkBar = ({
   data,
   busy,
-  deed,
+  command,
   site,
   id,
 }: {
   data: Gives<"desk.talk">;
   busy: boolean;
-  deed: (work: () => Promise<unknown>) => void;
+  command: (work: () => Promise<unknown>) => void;
   site: ReturnType<typeof useSite>;
   id: string;
 }) => (
@@ -196,13 +196,17 @@ const TalkBar = ({
         <>
           <PlainButton
             loading={busy}
-            onClick={() => deed(() => ask("desk.talkBack", { site: site.key, talk: id, once: nanoid(16), to: "chat" }))}
+            onClick={() =>
+              command(() => ask("desk.talkBack", { site: site.key, talk: id, once: nanoid(16), to: "chat" }))
+            }
           >
             {own.back}
           </PlainButton>
           <PlainButton
             loading={busy}
-            onClick={() => deed(() => ask("desk.talkBack", { site: site.key, talk: id, once: nanoid(16), to: "done" }))}
+            onClick={() =>
+              command(() => ask("desk.talkBack", { site: site.key, talk: id, once: nanoid(16), to: "done" }))
+            }
           >
             {own.end}
           </PlainButton>
@@ -213,7 +217,7 @@ const TalkBar = ({
         <>
           <MainButton
             loading={busy}
-            onClick={() => deed(() => ask("desk.talkTake", { site: site.key, talk: id, once: nanoid(16) }))}
+            onClick={() => command(() => ask("desk.talkTake", { site: site.key, talk: id, once: nanoid(16) }))}
           >
             {own.take}
           </MainButton>
@@ -221,7 +225,7 @@ const TalkBar = ({
             <PlainButton
               loading={busy}
               onClick={() =>
-                deed(() => ask("desk.talkBack", { site: site.key, talk: id, once: nanoid(16), to: "done" }))
+                command(() => ask("desk.talkBack", { site: site.key, talk: id, once: nanoid(16), to: "done" }))
               }
             >
               {own.end}
@@ -279,7 +283,7 @@ const Line = ({ line, person }: { line: Talk["lines"][number]; person: string })
 function Write({ talk, onDone }: { talk: Talk; onDone: () => Promise<unknown> }) {
   const site = useSite();
   const [text, setText] = useState("");
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const told = useRef(0);
   const once = useRef(nanoid(16));
   const live = talk.state === "person" && talk.mine;

@@ -11,7 +11,7 @@ import { askQuietly } from "@/studio/kit/api";
 import { QuietButton } from "@/studio/kit/buttons";
 import { Row, TextInput } from "@/studio/kit/fields";
 import { Group, State } from "@/studio/kit/layout";
-import { LineDeeds } from "@/studio/kit/line-deeds";
+import { LineCommands } from "@/studio/kit/line-commands";
 import { ListRow } from "@/studio/opening/list-row";
 import type { StepProps } from "@/studio/widget/half";
 import { words } from "./words";
@@ -69,7 +69,7 @@ export function FirstStep({ settings, faults, change }: StepProps<"chat">) {
         {starters.map((starter, at) => (
           <Box key={starter.id} borderWidth="1px" borderColor="line" p="10px" mb="8px">
             <Flex justify="flex-end">
-              <LineDeeds
+              <LineCommands
                 before={own.up}
                 behind={own.down}
                 remove={own.remove}
@@ -119,7 +119,7 @@ const Greetings = ({
     {greetings.map((greeting, at) => (
       <Box key={greeting.id} borderWidth="1px" borderColor="line" p="10px" mb="8px">
         <Flex justify="flex-end">
-          <LineDeeds
+          <LineCommands
             before={own.up}
             behind={own.down}
             remove={own.remove}

@@ -11,7 +11,7 @@ import { ask } from "@/studio/kit/api";
 import { PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { Row, TextInput } from "@/studio/kit/fields";
 import { RefusalNote, State } from "@/studio/kit/layout";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import type { StepProps } from "@/studio/widget/half";
 import { words } from "./words";
 
@@ -51,7 +51,7 @@ function KeyRow({ onAddress }: { onAddress(address: string): void }) {
   const queryKey = ["chat-model", site];
   const { data } = useQuery({ queryKey, queryFn: () => ask("chat.model", { site }) });
   const [typed, setTyped] = useState("");
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const keep = (key: string) =>
     attempt(async () => {
       client.setQueryData(queryKey, await ask("chat.modelKey", { site, key }));

@@ -18,7 +18,7 @@ import { Choice } from "@/studio/kit/choice";
 import { NumberInput, Row, TextInput } from "@/studio/kit/fields";
 import { FileButton } from "@/studio/kit/file-button";
 import { Group, Progress, RefusalNote, State } from "@/studio/kit/layout";
-import { asRefusal, useDeed } from "@/studio/kit/use-deed";
+import { asRefusal, useCommand } from "@/studio/kit/use-command";
 import { ListRow } from "@/studio/opening/list-row";
 import type { StepProps } from "@/studio/widget/half";
 import { words } from "./words";
@@ -169,7 +169,7 @@ function OneSite({
 function SiteState({ source }: { source: Site }) {
   const { key } = useSite();
   const { found, put } = useSource(source);
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   if (!found) return <Text color="ink2">{own.waiting}</Text>;
   const { read, left, due, problem, doneAt, nextAt } = found;
   const go = () => attempt(async () => put(await ask("chat.sourceGo", { site: key, source })));
@@ -261,7 +261,7 @@ function OneFile({ source, fault, onRemove }: { source: File; fault: string | un
   const site = useSite();
   const entry = site.media.find(({ hash }) => hash === source.file);
   const { found, put } = useSource(source);
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const again = () => attempt(async () => put(await ask("chat.sourceGo", { site: site.key, source })));
   const name = entry?.name ?? found?.name ?? "";
   const problem = fault ?? found?.problem;

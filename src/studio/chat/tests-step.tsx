@@ -16,7 +16,7 @@ import { IconButton, MainButton, PlainButton, QuietButton } from "@/studio/kit/b
 import { Choice } from "@/studio/kit/choice";
 import { Row } from "@/studio/kit/fields";
 import { RefusalNote, State } from "@/studio/kit/layout";
-import { asRefusal, useDeed } from "@/studio/kit/use-deed";
+import { asRefusal, useCommand } from "@/studio/kit/use-command";
 import type { StepProps } from "@/studio/widget/half";
 import { lookInto } from "./asked";
 import { useSettled } from "./use-settled";
@@ -101,7 +101,7 @@ export function TestsStep(props: StepProps<"chat">) {
   const { settings, faults, change } = props;
   const { key: site } = useSite();
   const { tests } = settings;
-  const { refusal, attempt } = useDeed();
+  const { refusal, attempt } = useCommand();
   const [editing, setEditing] = useState<string | null>(null);
   const [proposed, setProposed] = useState<readonly Proposed[] | null>(null);
   const { data: asked } = useQuery({

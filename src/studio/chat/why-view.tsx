@@ -12,7 +12,7 @@ import { MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { TextInput } from "@/studio/kit/fields";
 import { RefusalNote, State } from "@/studio/kit/layout";
 import { reasonWords } from "@/studio/kit/reasons";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { type Answered, lookInto, useLooked } from "./asked";
 import { useKnows } from "./use-knows";
 import { words } from "./words";
@@ -24,7 +24,7 @@ export function WhyView({ widget }: { widget: WidgetOf<"chat"> }) {
   const { settings } = widget;
   const looked = useLooked();
   const [typed, setTyped] = useState("");
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const go = () =>
     attempt(async () => {
       const question = typed.trim();

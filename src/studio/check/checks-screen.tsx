@@ -20,7 +20,7 @@ import { ask } from "@/studio/kit/api";
 import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { Loading, Progress, RefusalNote, State, Title } from "@/studio/kit/layout";
 import { reasonWords } from "@/studio/kit/reasons";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { FindingPicture } from "./finding-picture";
 import { type CheckedPage, useMeasuring } from "./measuring";
 import { PagesByWidth } from "./pages-by-width";
@@ -126,7 +126,7 @@ export function ChecksScreen() {
   const [group, setGroup] = useState<CheckGroup | "all">("all");
   const [chosen, setChosen] = useState<Chosen | null>(null);
   const [done, setDone] = useState<{ readonly text: string; readonly back: WayBack } | null>(null);
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   if (!pages || !content)
     return error ? (
       <Box p="24px">

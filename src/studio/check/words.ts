@@ -54,7 +54,7 @@ export const words = {
   failed: "This could not be repaired: somebody changed the page meanwhile. It is measured again.",
   show: "Show me",
   showOf: (what: string) => `Show me: ${what}`,
-  columns: { what: "Finding", widths: "Widths", page: "Page", block: "Block", deed: "Repair" },
+  columns: { what: "Finding", widths: "Widths", page: "Page", block: "Block", command: "Repair" },
   everyWidth: "every width",
   atWidths: (widths: readonly number[]) => `at ${widths.join(", ")}`,
   inHeader: "in the header",

@@ -7,7 +7,7 @@ import { settingsForm } from "@/studio/forms/form";
 import { Choice } from "@/studio/kit/choice";
 import { Row } from "@/studio/kit/fields";
 import { Group } from "@/studio/kit/layout";
-import { LineDeeds } from "@/studio/kit/line-deeds";
+import { LineCommands } from "@/studio/kit/line-commands";
 import type { StepProps } from "@/studio/widget/half";
 import { useFeedState } from "./use-state";
 import { words as own } from "./words";
@@ -37,7 +37,7 @@ const ByHand = ({ shown, onOrder }: { shown: readonly FeedClip[]; onOrder: (ids:
         <Text flex="1" minW="0" truncate title={clip.title}>
           {clip.title}
         </Text>
-        <LineDeeds
+        <LineCommands
           before={own.up(clip.title)}
           behind={own.down(clip.title)}
           remove={own.remove(clip.title)}

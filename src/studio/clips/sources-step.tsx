@@ -12,9 +12,9 @@ import { PlainButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { Row, TextInput } from "@/studio/kit/fields";
 import { RefusalNote, State } from "@/studio/kit/layout";
-import { LineDeeds } from "@/studio/kit/line-deeds";
+import { LineCommands } from "@/studio/kit/line-commands";
 import { TextArea } from "@/studio/kit/text-area";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import type { StepProps } from "@/studio/widget/half";
 import { feedKey, useFeedState } from "./use-state";
 import { words as own } from "./words";
@@ -86,7 +86,7 @@ export function SourcesStep({ id, settings: feed, faults, change }: StepProps<"c
   const { key } = useSite();
   const client = useQueryClient();
   const state = useFeedState(id);
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const put = (sources: readonly FeedSource[]) => change({ sources });
   const readNow = () =>
     attempt(async () => {
@@ -166,7 +166,7 @@ const SourceHead = ({
     <Text fontWeight="600" flex="1" minW="0" overflowWrap="anywhere">
       {name}
     </Text>
-    <LineDeeds
+    <LineCommands
       before={own.up(name)}
       behind={own.down(name)}
       remove={own.remove(name)}

@@ -54,13 +54,13 @@ import { useStageRenderer } from "@/studio/stage/renderer";
 import { copyBlocks, keepLooks, lastLooks, leftWords, pasteBlocks } from "./clipboard";
 import { Facts, useBlockFacts } from "./facts";
 import { usePageFindings } from "./findings";
-import { handleKey, type KeyDeeds } from "./keys";
+import { handleKey, type KeyCommands } from "./keys";
 import { Notice } from "./notice";
 import { PageMenu } from "./page-menu";
 import { Drawing, RunningOrder } from "./running-order";
 import { useScrollTogether } from "./scroll-together";
 import { inSection, moveTo, type Place, pasteAll, pasteLooks, putAt } from "./several";
-import { placeShared } from "./shared/deeds";
+import { placeShared } from "./shared/commands";
 import { useSharedChanged } from "./shared/use-shared";
 import { Sheet } from "./sheet/sheet";
 import { carriedBy } from "./shelf/carried";
@@ -270,7 +270,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     [composer],
   );
 
-  const deeds = useMemo<KeyDeeds>(() => {
+  const commands = useMemo<KeyCommands>(() => {
     return {
       sideBySide: () => choose({ sideBySide: !sideBySide }),
       rehearse: () => walk(),
@@ -291,7 +291,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     };
   }, [composer, openShelf, walk, choose, sideBySide]);
 
-  const onKey = useCallback((event: KeyboardEvent) => void handleKey(event, composer, deeds), [composer, deeds]);
+  const onKey = useCallback((event: KeyboardEvent) => void handleKey(event, composer, commands), [composer, commands]);
   // Before it is drawn: whoever sees the screen can use its keys.
   useLayoutEffect(() => {
     addEventListener("keydown", onKey);
@@ -435,7 +435,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
           {shelfAt !== null ? (
             <Shelf
               composer={composer}
-              screen={deeds}
+              screen={commands}
               carrying={dragged !== null}
               onAdd={(node, place) => tell(add(node, place))}
               onAddOwn={(entry, place) => tell(addOwn(entry, place))}
@@ -450,7 +450,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
             composer={composer}
             view={view}
             widthPx={mainWidth}
-            deeds={deeds}
+            commands={commands}
             headerScrolled={{ shown: scrolledState, show: setScrolledState }}
           />
           {view.inPlace ? <InPlaceBar composer={composer} inPlace={view.inPlace} /> : null}

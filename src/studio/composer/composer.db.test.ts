@@ -472,7 +472,7 @@ describe("shared sections", () => {
   });
 });
 
-test("a deed of more edits than travel at once reaches the server whole, and is one step back", async () => {
+test("a command of more edits than travel at once reaches the server whole, and is one step back", async () => {
   const { composer } = await tab("privacy");
   const [section] = composer.view.page.children ?? [];
   if (!section) throw new Error("no section");

@@ -11,7 +11,7 @@ import { MainButton, QuietButton } from "@/studio/kit/buttons";
 import { Row, TextInput, Tick } from "@/studio/kit/fields";
 import { Loading, RefusalNote, State } from "@/studio/kit/layout";
 import { Segments } from "@/studio/kit/segments";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { Window } from "@/studio/kit/window";
 import { blockTitle } from "@/studio/stage/names";
 import { findWords as words } from "./find-words-words";
@@ -36,7 +36,7 @@ export function FindWords({ composer, onClose }: { composer: Composer; onClose: 
   const [scope, setScope] = useState<Scope>("page");
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [told, setTold] = useState<{ readonly text: string; readonly back: Replaced | null } | null>(null);
-  const { attempt, busy, refusal } = useDeed();
+  const { attempt, busy, refusal } = useCommand();
   const onSite = useQuery({
     queryKey: ["find", key, query, told],
     queryFn: async () => {

@@ -3,7 +3,7 @@
 import { duplicateSelected, removeSelected } from "./several";
 import type { Composer } from "./store";
 
-export interface KeyDeeds {
+export interface KeyCommands {
   sideBySide(): void;
   rehearse(): void;
   find(): void;
@@ -18,7 +18,7 @@ interface Key {
   readonly keys: string;
   readonly says: string;
   fits(event: KeyboardEvent): boolean;
-  run(composer: Composer, deeds: KeyDeeds): void;
+  run(composer: Composer, commands: KeyCommands): void;
 }
 
 const meta = (event: KeyboardEvent) => event.ctrlKey || event.metaKey;
@@ -33,23 +33,34 @@ const withMetaAlt = (key: string) => (event: KeyboardEvent) =>
   meta(event) && event.altKey && !event.shiftKey && event.code === `Key${key.toUpperCase()}`;
 const alt = (key: string) => (event: KeyboardEvent) => event.altKey && !meta(event) && event.key === key;
 
-const selected = (composer: Composer, deed: (node: string) => void) => {
+const selected = (composer: Composer, command: (node: string) => void) => {
   const node = composer.view.selection?.node;
-  if (node) deed(node);
+  if (node) command(node);
 };
 
-const layout = (composer: Composer, deed: (node: string) => void) => composer.mayLayout && selected(composer, deed);
+const layout = (composer: Composer, command: (node: string) => void) =>
+  composer.mayLayout && selected(composer, command);
 
 export const keyTable: readonly Key[] = [
-  { keys: "T", says: "frames side by side, or one", fits: bare("t"), run: (_composer, deeds) => deeds.sideBySide() },
-  { keys: "R", says: "rehearse: walk through the site", fits: bare("r"), run: (_composer, deeds) => deeds.rehearse() },
+  {
+    keys: "T",
+    says: "frames side by side, or one",
+    fits: bare("t"),
+    run: (_composer, commands) => commands.sideBySide(),
+  },
+  {
+    keys: "R",
+    says: "rehearse: walk through the site",
+    fits: bare("r"),
+    run: (_composer, commands) => commands.rehearse(),
+  },
   {
     keys: "+",
-    says: "find a section, block, widget, page or deed",
+    says: "find a section, block, widget, page or command",
     fits: (event) => !meta(event) && event.key === "+",
-    run: (_composer, deeds) => deeds.find(),
+    run: (_composer, commands) => commands.find(),
   },
-  { keys: "F", says: "find and replace words", fits: bare("f"), run: (_composer, deeds) => deeds.findWords() },
+  { keys: "F", says: "find and replace words", fits: bare("f"), run: (_composer, commands) => commands.findWords() },
   {
     keys: "Alt+Up",
     says: "move up in the running order",
@@ -82,13 +93,13 @@ export const keyTable: readonly Key[] = [
     keys: "Enter",
     says: "one level in, or edit the words",
     fits: bare("enter"),
-    run: (composer, deeds) =>
+    run: (composer, commands) =>
       selected(composer, (node) => {
         const block = composer.node(node);
         const first = block?.children?.[0];
         if (first) composer.select(first.id);
         else if (block?.kind === "shared" && composer.mayLayout) composer.inPlace.open(node);
-        else deeds.enterWords();
+        else commands.enterWords();
       }),
   },
   {
@@ -106,7 +117,7 @@ export const keyTable: readonly Key[] = [
   {
     keys: "Ctrl+C, X, V",
     says: "copy, cut, paste blocks; words and pictures from elsewhere are pasted, too",
-    // The browser's own deeds: see clipboard.ts.
+    // The browser's own commands: see clipboard.ts.
     fits: () => false,
     run: () => {},
   },
@@ -120,9 +131,9 @@ export const keyTable: readonly Key[] = [
     keys: "Ctrl+Alt+C, V",
     says: "copy the looks of a block, put them on another",
     fits: withMetaAlt("c"),
-    run: (_composer, deeds) => deeds.copyLooks(),
+    run: (_composer, commands) => commands.copyLooks(),
   },
-  { keys: "", says: "", fits: withMetaAlt("v"), run: (_composer, deeds) => deeds.pasteLooks() },
+  { keys: "", says: "", fits: withMetaAlt("v"), run: (_composer, commands) => commands.pasteLooks() },
   { keys: "Ctrl+Z", says: "undo", fits: withMeta("z"), run: (composer) => composer.undo() },
   {
     keys: "Ctrl+Shift+Z, Ctrl+Y",
@@ -136,7 +147,7 @@ export const keyTable: readonly Key[] = [
     fits: () => false,
     run: () => {},
   },
-  { keys: "?", says: "this list", fits: (event) => event.key === "?", run: (_composer, deeds) => deeds.help() },
+  { keys: "?", says: "this list", fits: (event) => event.key === "?", run: (_composer, commands) => commands.help() },
 ];
 
 /** The neighbour of the selection among its siblings. */
@@ -149,7 +160,7 @@ function neighbour(composer: Composer, by: -1 | 1) {
 }
 
 /** Handles a key; whether it was one of ours. Keys typed into fields are the field's. */
-export function handleKey(event: KeyboardEvent, composer: Composer, deeds: KeyDeeds): boolean {
+export function handleKey(event: KeyboardEvent, composer: Composer, commands: KeyCommands): boolean {
   const target = event.target as HTMLElement | null;
   if (target?.closest?.("input,textarea,select,[contenteditable],[role=dialog],[role=menu]")) return false;
   // A button or link under focus keeps the keys that press it.
@@ -164,7 +175,7 @@ export function handleKey(event: KeyboardEvent, composer: Composer, deeds: KeyDe
   if (!key) return false;
   event.preventDefault();
   if (key.keys === "Up, Down") neighbour(composer, event.key === "ArrowDown" ? 1 : -1);
-  else key.run(composer, deeds);
+  else key.run(composer, commands);
   return true;
 }
 

@@ -7,7 +7,7 @@ import { State } from "@/studio/kit/layout";
 import type { ComposerView, Notice as Said } from "./store";
 import { words } from "./words";
 
-/** What went wrong or what came of a deed, above the strip: until the next edit, or until it is put aside. */
+/** What went wrong or what came of a command, above the strip: until the next edit, or until it is put aside. */
 export function Notice({ view, onSignIn, onClose }: { view: ComposerView; onSignIn: () => void; onClose: () => void }) {
   const { sync } = view;
   const wrong = sync.kind === "refused" ? sync.message : sync.kind === "signedOut" ? words.signedOut : null;

@@ -7,7 +7,7 @@ import type { ViewChoice } from "@/studio/composer/view-choice";
 import { IconButton, QuietButton } from "@/studio/kit/buttons";
 import { personName } from "@/studio/stage/use-marks";
 import { findWords as findingWords } from "./find-words-words";
-import type { ScreenDeeds } from "./shelf/anything";
+import type { ScreenCommands } from "./shelf/anything";
 import type { Composer, ComposerView } from "./store";
 import { frameWidths, useViewChoice, zooms } from "./view-choice";
 import { words } from "./words";
@@ -16,14 +16,14 @@ export function StageTools({
   composer,
   view,
   widthPx,
-  deeds,
+  commands,
   headerScrolled,
 }: {
   composer: Composer;
   view: ComposerView;
   /** Of the main frame. */
   widthPx: number;
-  deeds: ScreenDeeds;
+  commands: ScreenCommands;
   /** Whether the header is shown as it is once the page is scrolled. */
   headerScrolled: { readonly shown: boolean; show(shown: boolean): void };
 }) {
@@ -56,7 +56,7 @@ export function StageTools({
         fontSize="small"
         aria-pressed={sideBySide}
         fontWeight={sideBySide ? "700" : "450"}
-        onClick={() => deeds.sideBySide()}
+        onClick={() => commands.sideBySide()}
       >
         {words.sideBySide}{" "}
         <Text as="kbd" color="ink2">
@@ -76,10 +76,10 @@ export function StageTools({
           {words.headerScrolled}
         </QuietButton>
       ) : null}
-      <IconButton name={findingWords.open} h="24px" onClick={() => deeds.findWords()}>
+      <IconButton name={findingWords.open} h="24px" onClick={() => commands.findWords()}>
         <TextSearch size={15} />
       </IconButton>
-      <IconButton name={words.keysButton} h="24px" onClick={() => deeds.help()}>
+      <IconButton name={words.keysButton} h="24px" onClick={() => commands.help()}>
         ?
       </IconButton>
       {view.people.length ? (

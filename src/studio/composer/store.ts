@@ -273,7 +273,7 @@ export class Composer implements Editor {
     this.changed();
   }
 
-  /** Tells the designer something: why a deed cannot be, or in a milder tone what came of one. */
+  /** Tells the designer something: why a command cannot be, or in a milder tone what came of one. */
   say(text: string | null, tone: Notice["tone"] = "brick") {
     this.notice = text === null ? null : { text, tone };
     this.changed();

@@ -9,7 +9,7 @@ import { ask } from "@/studio/kit/api";
 import { PlainButton } from "@/studio/kit/buttons";
 import { RefusalNote } from "@/studio/kit/layout";
 import { Segments } from "@/studio/kit/segments";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import type { StepProps } from "@/studio/widget/half";
 import { words as own } from "./words";
 
@@ -39,7 +39,7 @@ const fields: readonly TableField<Consent>[] = [
 function Policy({ around, ...form }: Form<Consent> & { around: StepProps<"consent"> }) {
   const { key, pages } = useSite();
   const refresh = useRefresh();
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const draft = () =>
     attempt(async () => {
       const { page } = await ask("consent.draftPolicy", { site: key, widget: around.id });

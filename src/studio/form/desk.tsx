@@ -16,7 +16,7 @@ import { Row } from "@/studio/kit/fields";
 import { Loading, RefusalNote, State, Title } from "@/studio/kit/layout";
 import { Segments } from "@/studio/kit/segments";
 import { TextArea } from "@/studio/kit/text-area";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { words as own } from "./words";
 
 const when = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
@@ -108,7 +108,7 @@ function OneForm({ id }: { id: string }) {
     queryFn: () => ask("desk.form", { site: site.key, answer: id }),
   });
   const [text, setText] = useState("");
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   if (error) return <State tone="brick">{error.message}</State>;
   if (!data) return <Loading what={own.theForms} />;
   const again = () =>

@@ -7,7 +7,7 @@ import { QuietButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { Row, TextInput, Tick } from "@/studio/kit/fields";
 import { Group, State } from "@/studio/kit/layout";
-import { LineDeeds } from "@/studio/kit/line-deeds";
+import { LineCommands } from "@/studio/kit/line-commands";
 import { TextArea } from "@/studio/kit/text-area";
 import { words as own } from "./words";
 
@@ -139,7 +139,7 @@ const FieldHead = ({
       />
     </Box>
     <TextInput aria-label={own.labelField(index + 1)} value={field.label} onChange={(label) => set({ label })} />
-    <LineDeeds
+    <LineCommands
       before={own.moveUp(field.label)}
       behind={own.moveDown(field.label)}
       remove={own.remove(field.label)}

@@ -30,7 +30,7 @@ export function useSite(): OpenSite {
   return site;
 }
 
-/** Reads the frame (and what is derived from it) anew after a deed that changed it. */
+/** Reads the frame (and what is derived from it) anew after a command that changed it. */
 export function useRefresh() {
   const client = useQueryClient();
   const { key } = useSite();

@@ -59,7 +59,7 @@ let confirming: Asking | null = null;
 let signingIn: Asking | null = null;
 let signingInNow: Promise<boolean> | null = null;
 
-/** Who asks for the password when a deed wants it shown again: the one window that stands in every screen. */
+/** Who asks for the password when a command wants it shown again: the one window that stands in every screen. */
 export function confirmWith(asked: Asking | null): void {
   confirming = asked;
 }
@@ -69,7 +69,7 @@ export function signInWith(asked: Asking | null): void {
   signingIn = asked;
 }
 
-/** One window for however many deeds wait for it. */
+/** One window for however many commands wait for it. */
 function signInAgain(): Promise<boolean> {
   if (!signingIn) {
     if (!location.pathname.startsWith("/sign-in"))

@@ -2,7 +2,7 @@
 import { Text } from "@chakra-ui/react";
 import { ask } from "./api";
 import { TextRow, useAsked } from "./form";
-// The window that asks for the password again before a sensitive deed.
+// The window that asks for the password again before a sensitive command.
 import { FormWindow } from "./form-window";
 import { words } from "./words";
 

@@ -1,5 +1,5 @@
 "use client";
-// Asks for the password again before a sensitive deed; it stands in every screen, and its window is loaded when it is asked.
+// Asks for the password again before a sensitive command; it stands in every screen, and its window is loaded when it is asked.
 import { confirmWith } from "./api";
 import { later } from "./later";
 import { useAsking } from "./use-asking";

@@ -1,5 +1,5 @@
 "use client";
-// The one way of making forms: values by react-hook-form, the deed as a mutation, what is refused at its field.
+// The one way of making forms: values by react-hook-form, the command as a mutation, what is refused at its field.
 import { useMutation } from "@tanstack/react-query";
 import type Joi from "joi";
 import type { ComponentProps, ReactNode } from "react";
@@ -14,7 +14,7 @@ import {
 import type { Refusal } from "./api";
 import { Row, TextInput } from "./fields";
 import { RefusalNote } from "./layout";
-import { asRefusal, tell } from "./use-deed";
+import { asRefusal, tell } from "./use-command";
 
 export interface Asked<V extends FieldValues> {
   readonly values: V;

@@ -54,7 +54,7 @@ export function Providers({ children }: { children: ReactNode }) {
             // A refusal is an answer; only a lost connection is tried again.
             retry: (count, error) => error instanceof Refusal && error.status === 0 && count < 3,
           },
-          // Without a connection a deed is refused at once: nobody wants it done when they have gone on to something else.
+          // Without a connection a command is refused at once: nobody wants it done when they have gone on to something else.
           mutations: { networkMode: "always" },
         },
       }),

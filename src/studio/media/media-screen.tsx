@@ -13,7 +13,7 @@ import { TextInput } from "@/studio/kit/fields";
 import { FilesButton } from "@/studio/kit/file-button";
 import { Progress, RefusalNote, State, Title } from "@/studio/kit/layout";
 import { RoomWarning } from "@/studio/kit/room";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { Describing } from "./describing";
 import { lacks, MediaGrid } from "./media-grid";
 import { type Done, Medium } from "./medium";
@@ -36,7 +36,7 @@ export function MediaScreen() {
   const [describing, setDescribing] = useState(false);
   const [done, setDone] = useState<Done | null>(null);
   const [over, setOver] = useState(false);
-  const { refusal, attempt } = useDeed();
+  const { refusal, attempt } = useCommand();
   const { data } = useQuery({
     queryKey: ["media", site.key, "uses"],
     queryFn: () => ask("media.uses", { site: site.key }),

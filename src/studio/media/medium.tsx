@@ -19,7 +19,7 @@ import { Group, RefusalNote, State, Title } from "@/studio/kit/layout";
 import { PicturePoint } from "@/studio/kit/picture-point";
 import { smallPicture } from "@/studio/kit/small-picture";
 import { TextArea } from "@/studio/kit/text-area";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { Window } from "@/studio/kit/window";
 import { PictureChoice, Thumb } from "@/studio/media/picture-choice";
 import { words } from "./words";
@@ -69,7 +69,7 @@ export function Medium({
     queryFn: () => ask("media.usesOf", { site: site.key, hash: entry.hash }),
   });
   const [replacing, setReplacing] = useState(false);
-  const { refusal, attempt } = useDeed();
+  const { refusal, attempt } = useCommand();
   const focus = entry.focus ?? { x: 50, y: 50 };
   const form = useAsked<Said>(
     {
@@ -247,7 +247,7 @@ function UseLink({ use }: { use: Use }) {
   );
 }
 
-/** Others that look the same, and one deed to be left with this one alone. */
+/** Others that look the same, and one command to be left with this one alone. */
 function Alike({
   entry,
   others,
@@ -260,7 +260,7 @@ function Alike({
   onDone: (done: Done) => void;
 }) {
   const site = useSite();
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const keep = (other: MediaEntry) =>
     attempt(async () => {
       const { back } = await putInPlace(site.key, other.hash, entry.hash);
@@ -337,7 +337,7 @@ function Replacing({
 }) {
   const site = useSite();
   const [to, setTo] = useState<string | null>(null);
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const replace = (next: string) =>
     attempt(async () => {
       const { told, back } = await putInPlace(site.key, entry.hash, next);
@@ -352,7 +352,7 @@ function Replacing({
       onClose={onClose}
       foot={
         <MainButton disabled={to === null} loading={busy} onClick={() => to && replace(to)}>
-          {words.replaceDeed}
+          {words.replaceCommand}
         </MainButton>
       }
     >

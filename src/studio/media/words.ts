@@ -66,7 +66,7 @@ export const words = {
   replace: "Put another in its place everywhere",
   replaceTitle: (name: string) => `Another in the place of ${name}`,
   replaceText: "It comes to stand wherever this one does. Crops and descriptions of the places stay.",
-  replaceDeed: "Put it everywhere",
+  replaceCommand: "Put it everywhere",
   replaced: (places: number, widgets: number) =>
     `It stands in ${counted(places, "place", "places")}${widgets ? ` and ${counted(widgets, "widget", "widgets")}` : ""} now.`,
   remove: "Remove",

@@ -8,7 +8,7 @@ import { ask } from "@/studio/kit/api";
 import { MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { Row, TextInput } from "@/studio/kit/fields";
 import { RefusalNote, State } from "@/studio/kit/layout";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import type { Way } from "./query";
 import type { useWay } from "./use-way";
 import { words as own } from "./words";
@@ -26,13 +26,13 @@ export function KeysRow({
   way,
   mode,
   opening,
-  deeds,
+  commands,
 }: {
   way: Way;
   mode: PaymentMode;
   /** Where an account is opened. */
   opening: string;
-  deeds: ReturnType<typeof useWay>;
+  commands: ReturnType<typeof useWay>;
 }) {
   const { key } = useSite();
   const [typing, setTyping] = useState(false);
@@ -40,7 +40,7 @@ export function KeysRow({
   const [hook, setHook] = useState("");
   const [account, setAccount] = useState("");
   // A try that is pressed meanwhile waits for the keys, as one does for all that is kept of the way.
-  const { refusal, busy, attempt } = useDeed(deeds.turns);
+  const { refusal, busy, attempt } = useCommand(commands.turns);
   const tail = way.keys[mode];
   const refused = (path: string) => refusal?.fields.find((one) => one.path === path)?.message;
   const field = (label: string, of: "secret" | "hook", value: string, set: (text: string) => void) => (
@@ -81,9 +81,9 @@ export function KeysRow({
               disabled={busy || !secret || !hook || wrong !== undefined}
               onClick={() =>
                 attempt(async () => {
-                  const asked = { site: key, kind: way.kind, revision: deeds.known().revision, mode, secret, hook };
+                  const asked = { site: key, kind: way.kind, revision: commands.known().revision, mode, secret, hook };
                   const { name, ...next } = await ask("payments.keys", asked);
-                  deeds.put(next);
+                  commands.put(next);
                   setAccount(name);
                   setTyping(false);
                   setSecret("");

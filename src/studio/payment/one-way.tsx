@@ -22,14 +22,14 @@ function faultsOf(settings: ConnectorSettings): Partial<Record<keyof ConnectorSe
   return Object.fromEntries((error?.details ?? []).map(({ path, message }) => [String(path[0]), message]));
 }
 
-function Fields({ way, deeds }: { way: Way; deeds: ReturnType<typeof useWay> }) {
+function Fields({ way, commands }: { way: Way; commands: ReturnType<typeof useWay> }) {
   const [settings, setSettings] = useState(way.settings);
   const faults = faultsOf(settings);
   const { fields } = connectors[way.kind];
   const set = (part: Partial<ConnectorSettings>) => setSettings((before) => ({ ...before, ...part }));
   const keep = (next = settings) => {
-    if (!Object.keys(faultsOf(next)).length && JSON.stringify(next) !== JSON.stringify(deeds.known().settings))
-      deeds.change("payments.keep", { settings: next });
+    if (!Object.keys(faultsOf(next)).length && JSON.stringify(next) !== JSON.stringify(commands.known().settings))
+      commands.change("payments.keep", { settings: next });
   };
   const line = (field: "owner" | "iban" | "bic", most: number) => (
     <Row key={field} label={own.fields[field]} error={settings[field] ? faults[field] : undefined}>
@@ -104,7 +104,7 @@ export function OneWay({
   way: Way;
   listed: Pick<Listed, "account" | "behaviours">;
 }) {
-  const deeds = useWay(way);
+  const commands = useWay(way);
   // As it was pressed, until it is known what became of that.
   const [pressed, setPressed] = useState<boolean | null>(null);
   const about = connectors[way.kind];
@@ -112,13 +112,16 @@ export function OneWay({
   if (!way.installed)
     return (
       <>
-        <MainButton disabled={deeds.busy} onClick={() => deeds.change("payments.keep", { settings: way.settings })}>
+        <MainButton
+          disabled={commands.busy}
+          onClick={() => commands.change("payments.keep", { settings: way.settings })}
+        >
           {own.install(own.names[way.kind])}
         </MainButton>
         <Text color="ink2" mt="8px">
           {own.installHint}
         </Text>
-        <RefusalNote refusal={deeds.refusal} />
+        <RefusalNote refusal={commands.refusal} />
       </>
     );
   const [held] = way.heldBack;
@@ -128,15 +131,15 @@ export function OneWay({
         <Box maxW="460px">
           {about.service ? (
             <>
-              <KeysRow way={way} mode="test" opening={account ?? ""} deeds={deeds} />
-              <KeysRow way={way} mode="live" opening={account ?? ""} deeds={deeds} />
+              <KeysRow way={way} mode="test" opening={account ?? ""} commands={commands} />
+              <KeysRow way={way} mode="live" opening={account ?? ""} commands={commands} />
             </>
           ) : null}
-          <Fields way={way} deeds={deeds} />
+          <Fields way={way} commands={commands} />
         </Box>
       </Group>
       <Group title={own.tryIt}>
-        <TryPanel way={way} behaviours={behaviours} turns={deeds.turns} onPassed={deeds.refresh} />
+        <TryPanel way={way} behaviours={behaviours} turns={commands.turns} onPassed={commands.refresh} />
       </Group>
       <Group title={own.switchOn}>
         {about.service ? (
@@ -146,7 +149,7 @@ export function OneWay({
                 <Segments
                   label={own.mode}
                   value={way.mode}
-                  onChange={(mode) => deeds.change("payments.mode", { mode })}
+                  onChange={(mode) => commands.change("payments.mode", { mode })}
                   options={[
                     ["test", own.modes.test],
                     ["live", own.modes.live],
@@ -162,13 +165,13 @@ export function OneWay({
           disabled={!way.on && held !== undefined}
           onChange={(on) => {
             setPressed(on);
-            deeds.change("payments.switch", { on }, () => setPressed(null));
+            commands.change("payments.switch", { on }, () => setPressed(null));
           }}
         />
         {!way.on && held ? <Text color="ink2">{own.heldBack[held]}</Text> : null}
         {way.on && about.service && way.mode === "test" ? <State tone="amber">{own.liveTest}</State> : null}
         {"switchedOff" in way && way.switchedOff ? <State tone="amber">{own.switchedOff}</State> : null}
-        <RefusalNote refusal={deeds.refusal} />
+        <RefusalNote refusal={commands.refusal} />
       </Group>
     </>
   );

@@ -13,7 +13,7 @@ import { Choice } from "@/studio/kit/choice";
 import { Row } from "@/studio/kit/fields";
 import { Progress, RefusalNote, State } from "@/studio/kit/layout";
 import { TableRoot } from "@/studio/kit/table";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import type { Way } from "./query";
 import { words as own } from "./words";
 
@@ -90,7 +90,7 @@ export function TryPanel({
   const { service } = connectors[way.kind];
   const [does, setDoes] = useState<Behaviour>("pays");
   const [payment, setPayment] = useState("");
-  const { refusal, busy, attempt } = useDeed(turns);
+  const { refusal, busy, attempt } = useCommand(turns);
   const [waits, setWaits] = useState(false);
   return (
     <Box>
@@ -119,7 +119,7 @@ export function TryPanel({
             attempt(async () => setPayment((await ask("payments.try", { site: key, kind: way.kind, does })).payment))
           }
         >
-          {own.tryDeed}
+          {own.tryCommand}
         </MainButton>
       </Flex>
       <RefusalNote refusal={refusal} />

@@ -4,7 +4,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import type { Takes } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { type Listed, paymentsQuery, type Way } from "./query";
 
 type Changing = "payments.keep" | "payments.mode" | "payments.switch";
@@ -13,7 +13,7 @@ type Changing = "payments.keep" | "payments.mode" | "payments.switch";
 export function useWay(way: Way) {
   const { key } = useSite();
   const client = useQueryClient();
-  const deeds = useDeed();
+  const commands = useCommand();
   const put = (next: Way) =>
     client.setQueryData<Listed>(paymentsQuery(key).queryKey, (list) =>
       list ? { ...list, ways: list.ways.map((one) => (one.kind === next.kind ? next : one)) } : list,
@@ -21,16 +21,16 @@ export function useWay(way: Way) {
   const known = () =>
     client.getQueryData<Listed>(paymentsQuery(key).queryKey)?.ways.find(({ kind }) => kind === way.kind) ?? way;
   return {
-    ...deeds,
+    ...commands,
     put,
-    /** The revision of what the last deed left: a deed that waits for another takes up where that ended. */
+    /** The revision of what the last command left: a command that waits for another takes up where that ended. */
     known,
     change: <N extends Changing>(
       name: N,
       more: Omit<Takes<N>, "site" | "kind" | "revision">,
       whenOver: () => void = () => {},
     ) =>
-      deeds.attempt(async () => {
+      commands.attempt(async () => {
         const asked = { site: key, kind: way.kind, revision: known().revision, ...more } as unknown as Takes<N>;
         try {
           put((await ask(name, asked)) as Way);

@@ -89,7 +89,7 @@ export const words = {
     mixed: "pays, and it is told out of order",
     lost: "pays, and it is never told",
   },
-  tryDeed: "Try it",
+  tryCommand: "Try it",
   tryHint: (amount: string) =>
     `A payment of ${amount} in test mode, from its start to what the payment service says of it.`,
   tryByHandHint: "What buyers would read is put together, and money is taken by hand, as on the Desk.",

@@ -8,7 +8,7 @@ import { StudioBar, useMe } from "@/studio/frame/studio-bar";
 import { ask } from "@/studio/kit/api";
 import { MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { Loading, RefusalNote, State, Title } from "@/studio/kit/layout";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { type Person, PersonWindow, RemovePerson } from "./person-window";
 import { roleWords } from "./roles";
 import { Duty, Events, WaitingInvitations } from "./safety";
@@ -21,7 +21,7 @@ export function PeopleScreen() {
   const me = useMe();
   const { data, error } = useQuery({ queryKey: ["people"], queryFn: () => ask("people.list", {}), retry: false });
   const [open, setOpen] = useState<Open | null>(null);
-  const { refusal, attempt } = useDeed();
+  const { refusal, attempt } = useCommand();
   const owner = me.data?.role === "owner";
   const close = () => setOpen(null);
   const refresh = () =>

@@ -12,7 +12,7 @@ import { TextRow, useAsked } from "@/studio/kit/form";
 import { FormWindow } from "@/studio/kit/form-window";
 import { RefusalNote } from "@/studio/kit/layout";
 import { Segments } from "@/studio/kit/segments";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { Window } from "@/studio/kit/window";
 import { roleOptions, roleWords } from "./roles";
 import { words } from "./words";
@@ -126,7 +126,7 @@ export function RemovePerson({
   onClose: () => void;
   onRemoved: () => Promise<unknown>;
 }) {
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const remove = () =>
     attempt(async () => {
       await ask("people.remove", { id: person.id });

@@ -8,12 +8,12 @@ import { ask } from "@/studio/kit/api";
 import { PlainButton } from "@/studio/kit/buttons";
 import { Tick } from "@/studio/kit/fields";
 import { RefusalNote, State, Title } from "@/studio/kit/layout";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { words } from "./words";
 
 export function Duty({ me }: { me: Gives<"account.me"> }) {
   const client = useQueryClient();
-  const { refusal, attempt } = useDeed();
+  const { refusal, attempt } = useCommand();
   const set = (duty: boolean) =>
     attempt(async () => {
       await ask("people.secondFactor", { duty });

@@ -16,7 +16,7 @@ import { ask } from "@/studio/kit/api";
 import { MainButton, PlainButton } from "@/studio/kit/buttons";
 import { Loading, Progress, RefusalNote, State, Title } from "@/studio/kit/layout";
 import { reasonWords } from "@/studio/kit/reasons";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { ChangeRow } from "./change-row";
 import { LookAtRelease } from "./look-at-release";
 import { words } from "./words";
@@ -41,7 +41,7 @@ export function PublishScreen() {
   const [lookedAt, setLookedAt] = useState<Release | null>(null);
   const [taking, setTaking] = useState<string | null>(null);
   const [said, setSaid] = useState<string | null>(null);
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const again = () =>
     Promise.all([
       refresh(),
@@ -66,8 +66,8 @@ export function PublishScreen() {
     else next.add(name);
     setLeftOut(next);
   };
-  /** What was said about the deed before is no longer true once another one is done. */
-  const deed = (work: () => Promise<string | null>) =>
+  /** What was said about the command before is no longer true once another one is done. */
+  const command = (work: () => Promise<string | null>) =>
     attempt(async () => {
       setJob(null);
       setSaid(null);
@@ -86,12 +86,12 @@ export function PublishScreen() {
       setJob(started);
     });
   const goBack = (release: string) =>
-    deed(async () => {
+    command(async () => {
       await ask("publish.goBack", { site: site.key, release });
       return null;
     });
   const restore = (release: string) =>
-    deed(async () => words.restored((await ask("publish.restore", { site: site.key, release })).taken));
+    command(async () => words.restored((await ask("publish.restore", { site: site.key, release })).taken));
   const going = changed - left.length;
   return (
     <Box as="main" overflowY="auto" flex="1" minH="0">
@@ -142,7 +142,7 @@ export function PublishScreen() {
               first={first}
               leftOut={leftOut}
               include={include}
-              deed={deed}
+              command={command}
               site={site}
             />
           </Box>
@@ -224,7 +224,7 @@ const Changes = ({
   first,
   leftOut,
   include,
-  deed,
+  command,
   site,
 }: {
   changed: number;
@@ -233,7 +233,7 @@ const Changes = ({
   first: boolean;
   leftOut: ReadonlySet<string>;
   include: (name: string, included: boolean) => void;
-  deed: (work: () => Promise<string | null>) => void;
+  command: (work: () => Promise<string | null>) => void;
   site: ReturnType<typeof useSite>;
 }) => (
   <Box as="ul" listStyleType="none" mt={changed ? "14px" : "0"}>
@@ -245,7 +245,7 @@ const Changes = ({
         included={!leftOut.has(nameOf(change))}
         onInclude={(included) => include(nameOf(change), included)}
         onTakeBack={() =>
-          deed(async () => {
+          command(async () => {
             await ask("publish.takeBack", { site: site.key, of: change.of, id: change.id });
             return null;
           })

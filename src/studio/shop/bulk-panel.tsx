@@ -12,7 +12,7 @@ import { MainButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { Row } from "@/studio/kit/fields";
 import { Group, RefusalNote } from "@/studio/kit/layout";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { words as own } from "./words";
 
 type What = BulkChange["what"];
@@ -26,15 +26,15 @@ interface Typed {
   readonly step: 1 | 5 | 10 | 50 | 100;
   readonly tellsEarlier: boolean;
   readonly category: string;
-  readonly deed: "add" | "remove";
+  readonly command: "add" | "remove";
   readonly state: ProductState;
   readonly stock: number | undefined;
 }
 
 /** What was typed as a change; null while something is missing. */
 function changeOf(typed: Typed): BulkChange | null {
-  const { what, by, less, percent, amount, step, tellsEarlier, category, deed, state, stock } = typed;
-  if (what === "category") return category ? { what, category, deed } : null;
+  const { what, by, less, percent, amount, step, tellsEarlier, category, command, state, stock } = typed;
+  if (what === "category") return category ? { what, category, command } : null;
   if (what === "state") return { what, state };
   if (what === "stock") return stock === undefined ? null : { what, value: stock };
   const size = by === "percent" ? Math.round((percent ?? 0) * 1000) : (amount ?? 0);
@@ -86,7 +86,7 @@ const fields: readonly TableField<Typed>[] = [
     { read: Number, shown: isOf("price") },
   ),
   of.tick("tellsEarlier", own.bulkEarlier, { shown: ({ what, less }) => what === "price" && less }),
-  of.choice("deed", own.bulkDeed, Object.entries(own.bulkDeeds), { shown: isOf("category") }),
+  of.choice("command", own.bulkCommand, Object.entries(own.bulkCommands), { shown: isOf("category") }),
   of.choice("category", own.bulkCategory, (_typed, categories) => [["", "–"], ...categories], {
     faults: ["change.category"],
     shown: isOf("category"),
@@ -111,11 +111,11 @@ export function BulkPanel({
   onPlanned: (plan: string) => void;
 }) {
   const { key } = useSite();
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const { data: frame } = useQuery({ queryKey: ["shopFrame", key], queryFn: () => ask("shop.frame", { site: key }) });
   const [typed, setTyped] = useState<Typed>({
     ...{ what: "price", by: "percent", less: false, percent: undefined, amount: null, step: 10, tellsEarlier: false },
-    ...{ category: "", deed: "add", state: "on", stock: undefined },
+    ...{ category: "", command: "add", state: "on", stock: undefined },
   });
   const change = changeOf(typed);
   const plan = () =>

@@ -14,8 +14,8 @@ import { IconButton, PlainButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { TextInput, Tick } from "@/studio/kit/fields";
 import { Group, Loading, RefusalNote, State } from "@/studio/kit/layout";
-import { LineDeeds } from "@/studio/kit/line-deeds";
-import { useDeed } from "@/studio/kit/use-deed";
+import { LineCommands } from "@/studio/kit/line-commands";
+import { useCommand } from "@/studio/kit/use-command";
 import { LinesRow } from "./lines-row";
 import { words as own } from "./words";
 
@@ -28,7 +28,7 @@ export function CategoriesStep() {
   const [frame, setFrame] = useState<CatalogFrame | null>(null);
   const revision = useRef(0);
   const timer = useRef<ReturnType<typeof setTimeout> | null>(null);
-  const { refusal, attempt } = useDeed();
+  const { refusal, attempt } = useCommand();
   useEffect(() => {
     if (!data || timer.current) return;
     revision.current = data.revision;
@@ -221,7 +221,7 @@ const CategoryLine = ({
         ]}
       />
     </Box>
-    <LineDeeds
+    <LineCommands
       before={own.up(one.name)}
       behind={own.down(one.name)}
       remove={own.removeCategory(one.name)}

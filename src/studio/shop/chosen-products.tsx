@@ -5,7 +5,7 @@ import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { Choice } from "@/studio/kit/choice";
 import { Row } from "@/studio/kit/fields";
-import { LineDeeds } from "@/studio/kit/line-deeds";
+import { LineCommands } from "@/studio/kit/line-commands";
 import { words as own } from "./words";
 
 interface Props {
@@ -49,7 +49,7 @@ export function ChosenProducts({ label, hint, error, chosen, but, onChange }: Pr
         return (
           <div key={id} style={{ display: "flex", alignItems: "center", gap: 4, minHeight: 30 }}>
             <span style={{ flex: 1, minWidth: 0 }}>{name}</span>
-            <LineDeeds
+            <LineCommands
               before={own.moveProductUp(name)}
               behind={own.moveProductDown(name)}
               remove={own.removeProduct(name)}

@@ -14,7 +14,7 @@ import { Choice } from "@/studio/kit/choice";
 import { Row } from "@/studio/kit/fields";
 import { FileButton } from "@/studio/kit/file-button";
 import { Group, Loading, Progress, RefusalNote, State } from "@/studio/kit/layout";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { words as own } from "./words";
 import { ZipPictures } from "./zip-pictures";
 
@@ -30,7 +30,7 @@ export function ExchangeStep() {
   const { key } = useSite();
   const client = useQueryClient();
   const [open, setOpen] = useState<string | null>(null);
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const { data, error } = useQuery({
     queryKey: ["shopImports", key],
     queryFn: () => ask("shop.imports", { site: key }),
@@ -120,7 +120,7 @@ function Table({ table }: { table: Import }) {
   const { key } = useSite();
   const client = useQueryClient();
   const [mapping, setMapping] = useState<Mapping>(table.mapping);
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const [further, setFurther] = useState<Import["lines"]>([]);
   const lines = [...table.lines, ...further];
   const steps = Object.values(table.steps).reduce((sum, one) => sum + one, 0);

@@ -13,7 +13,7 @@ import { Choice } from "@/studio/kit/choice";
 import { TextInput } from "@/studio/kit/fields";
 import { FileButton } from "@/studio/kit/file-button";
 import { Group, RefusalNote, State } from "@/studio/kit/layout";
-import { asRefusal } from "@/studio/kit/use-deed";
+import { asRefusal } from "@/studio/kit/use-command";
 import { words as own } from "./words";
 
 export function FilesGroup({

@@ -17,7 +17,7 @@ import { Choice } from "@/studio/kit/choice";
 import { NumberInput, Row, TextInput } from "@/studio/kit/fields";
 import { Group, Loading, RefusalNote, State } from "@/studio/kit/layout";
 import { TextArea } from "@/studio/kit/text-area";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { Window } from "@/studio/kit/window";
 import { words as payWords } from "@/studio/payment/words";
 import { words as own } from "./words";
@@ -297,7 +297,7 @@ export function HandOrder({
 }) {
   const { key, settings } = useSite();
   const client = useQueryClient();
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const [once] = useState(nanoid);
   const [lines, setLines] = useState(() => linesOf(order));
   const [buyer, setBuyer] = useState<Buyer>({

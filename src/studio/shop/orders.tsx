@@ -5,7 +5,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
 import { useState } from "react";
 import { moneyWords } from "@/core/money/money";
-import { type OrderDeed, type OrderState, orderStates } from "@/core/order/order";
+import { type OrderCommand, type OrderState, orderStates } from "@/core/order/order";
 import { connectors } from "@/core/payment/connectors";
 import { addressLines } from "@/core/shop/address";
 import type { OrderDocument } from "@/core/shop/ordered";
@@ -22,7 +22,7 @@ import { words as payWords } from "@/studio/payment/words";
 import { AbandonedCarts } from "./abandoned-carts";
 import { Buyers } from "./buyers";
 import { HandOrder } from "./hand-order";
-import { OrderDeeds } from "./order-deeds";
+import { OrderCommands } from "./order-commands";
 import { words as own } from "./words";
 
 const when = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
@@ -231,7 +231,7 @@ function OrderDetails({ order }: { order: Order }) {
         {order.state === "paid" && order.money === "paid" ? null : <Text color="ink2">{own.moneys[order.money]}</Text>}
         <Text color="ink2">{when.format(new Date(order.at))}</Text>
       </Flex>
-      <OrderDeeds order={order} />
+      <OrderCommands order={order} />
       {order.payAt ? <ToPay amount={amount(order.asked)} address={order.payAt} /> : null}
       <Papers order={order} />
       <OrderLines document={document} site={key} amount={amount} order={order} />
@@ -250,12 +250,12 @@ function OrderDetails({ order }: { order: Order }) {
       {order.letters.length ? <OrderLetters order={order} /> : null}
       <Group title={own.timeLine}>
         {order.steps.map((step) => (
-          <Flex key={`${step.at} ${step.deed}`} gap="10px" py="3px">
+          <Flex key={`${step.at} ${step.command}`} gap="10px" py="3px">
             <Text w="150px" flex="none" color="ink2">
               {when.format(new Date(step.at))}
             </Text>
             <Text flex="1">
-              {own.deeds[step.deed as OrderDeed] ?? step.deed}
+              {own.commands[step.command as OrderCommand] ?? step.command}
               {typeof step.details.amount === "number" ? `, ${amount(step.details.amount)}` : ""}
               {step.details.tracking ? `, ${step.details.tracking}` : ""}
               {step.details.why ? `: ${payWords.declines[step.details.why] ?? step.details.why}` : ""}

@@ -13,7 +13,7 @@ import { ask } from "@/studio/kit/api";
 import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { Loading, RefusalNote, State } from "@/studio/kit/layout";
 import { Segments } from "@/studio/kit/segments";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { faultsOf } from "./faults";
 import { productFields } from "./product-fields";
 import { type Saving, useProduct } from "./use-product";
@@ -71,7 +71,7 @@ export function ProductEditor({ id, shop, onBack, onRemoved }: Props) {
     queryKey: ["shopFrame", site.key],
     queryFn: () => ask("shop.frame", { site: site.key }),
   });
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   if (error)
     return (
       <>

@@ -11,7 +11,7 @@ import { IconButton, PlainButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { NumberInput, Row, TextInput, Tick } from "@/studio/kit/fields";
 import { State } from "@/studio/kit/layout";
-import { LineDeeds } from "@/studio/kit/line-deeds";
+import { LineCommands } from "@/studio/kit/line-commands";
 import { Commas } from "@/studio/kit/line-list";
 import { PictureChoice, Thumb } from "@/studio/media/picture-choice";
 import { ChosenProducts } from "./chosen-products";
@@ -161,7 +161,7 @@ const Pictures = ({ item, put }: Form<Product>) => (
         <Box key={media} borderWidth="1px" borderColor="line" bg="white" p="4px">
           <Thumb hash={media} widthPx={74} heightPx={74} />
           <Flex justify="center">
-            <LineDeeds
+            <LineCommands
               before={own.pictureUp(at + 1)}
               behind={own.pictureDown(at + 1)}
               remove={own.pictureRemove(at + 1)}

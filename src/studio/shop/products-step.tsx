@@ -14,7 +14,7 @@ import { Choice } from "@/studio/kit/choice";
 import { TextInput, Tick } from "@/studio/kit/fields";
 import { later } from "@/studio/kit/later";
 import { Loading, RefusalNote, State } from "@/studio/kit/layout";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { Thumb } from "@/studio/media/picture-choice";
 import type { StepProps } from "@/studio/widget/half";
 import { BulkPanel } from "./bulk-panel";
@@ -38,7 +38,7 @@ export function ProductsStep({ settings }: StepProps<"shop">) {
   const [allFound, setAllFound] = useState(false);
   const [changing, setChanging] = useState(false);
   const [plan, setPlan] = useState<string | null>(null);
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
     queryKey: ["shopProducts", key, words, state],
     queryFn: ({ pageParam }) =>

@@ -11,7 +11,7 @@ import { MainButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { Row } from "@/studio/kit/fields";
 import { RefusalNote, State } from "@/studio/kit/layout";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { PaymentsPanel } from "@/studio/payment/payments-panel";
 import type { StepProps } from "@/studio/widget/half";
 import { LinesRow } from "./lines-row";
@@ -140,7 +140,7 @@ export function PagesStep(props: StepProps<"shop">) {
   const { id, settings, change } = props;
   const site = useSite();
   const refresh = useRefresh();
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const missing = shopPages.some((page) => settings.pages[page] === null);
   return (
     <>

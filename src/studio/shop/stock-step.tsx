@@ -10,7 +10,7 @@ import { PlainButton } from "@/studio/kit/buttons";
 import { TextInput, Tick } from "@/studio/kit/fields";
 import { Loading, RefusalNote, State } from "@/studio/kit/layout";
 import { TableRoot } from "@/studio/kit/table";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { words as own } from "./words";
 
 type Row = Gives<"shop.stockList">["rows"][number];
@@ -77,7 +77,7 @@ function CountRow({ row }: { row: Row }) {
   const [typed, setTyped] = useState("");
   const [stock, setStock] = useState(row.stock);
   const [counted, setCounted] = useState(false);
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const number = Number(typed.trim().replace(",", "."));
   const value = row.unit === "piece" ? number : Math.round(number * 1000);
   const wrong = typed.trim() !== "" && (!Number.isInteger(value) || value < 0);

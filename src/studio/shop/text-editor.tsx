@@ -120,9 +120,9 @@ function addTable(editor: Editor): void {
   editor.view.dispatch(editor.state.tr.setSelection(first));
 }
 
-type TableDeed = typeof addRowAfter;
+type TableCommand = typeof addRowAfter;
 
-const tableDeeds: readonly (readonly [name: string, deed: TableDeed])[] = [
+const tableCommands: readonly (readonly [name: string, command: TableCommand])[] = [
   [own.tableRow, addRowAfter],
   [own.tableColumn, addColumnAfter],
   [own.tableRowGone, deleteRow],
@@ -235,8 +235,8 @@ type Asks = "link" | "picture" | "film" | null;
 function Tools({ editor }: { editor: Editor }) {
   const [asks, setAsks] = useState<Asks>(null);
   const inTable = isInTable(editor.state);
-  const toggle = (name: string, on: boolean, deed: () => void) => (
-    <PlainButton key={name} aria-pressed={on} fontWeight={on ? 700 : 400} onClick={deed}>
+  const toggle = (name: string, on: boolean, command: () => void) => (
+    <PlainButton key={name} aria-pressed={on} fontWeight={on ? 700 : 400} onClick={command}>
       {name}
     </PlainButton>
   );
@@ -272,11 +272,11 @@ function Tools({ editor }: { editor: Editor }) {
       </Flex>
       {inTable ? (
         <Flex wrap="wrap" gap="5px" role="toolbar" aria-label={own.tableTools} mb="5px">
-          {tableDeeds.map(([name, deed]) => (
+          {tableCommands.map(([name, command]) => (
             <PlainButton
               key={name}
               onClick={() => {
-                deed(editor.state, editor.view.dispatch);
+                command(editor.state, editor.view.dispatch);
                 editor.view.focus();
               }}
             >

@@ -321,7 +321,7 @@ export const words = {
   chooseOrder: "Choose an order at the left.",
   theOrders: "the orders",
   things: (count: number) => counted(count, "thing", "things"),
-  deeds: {
+  commands: {
     pay: "Paid",
     promise: "Payment promised",
     fail: "Not paid in time",
@@ -389,8 +389,8 @@ export const words = {
   bulkStep: "Rounded to",
   bulkSteps: { 1: "the cent", 5: "5 cents", 10: "10 cents", 50: "50 cents", 100: "whole" },
   bulkEarlier: "Tell the price they had before",
-  bulkDeed: "Put them",
-  bulkDeeds: { add: "into", remove: "out of" },
+  bulkCommand: "Put them",
+  bulkCommands: { add: "into", remove: "out of" },
   bulkCategory: "Category",
   bulkStock: "There is of each",
   chooseProduct: "Choose",

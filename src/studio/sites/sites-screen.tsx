@@ -170,7 +170,7 @@ export function SitesScreen() {
         <KeyWindow
           title={words.copy(copying.name)}
           text={words.pagesPicturesWidgetsWhat}
-          deed={words.makeCopy}
+          command={words.makeCopy}
           first={{ name: `${copying.name} (copy)`, key: `${copying.key}-copy`.slice(0, 40) }}
           perform={({ key, name }) => came(ask("sites.copy", { site: copying.key, key, name }))}
           onDone={refresh}
@@ -181,7 +181,7 @@ export function SitesScreen() {
         <KeyWindow
           title={words.keyTaken}
           text={words.siteWithKeyFile}
-          deed={words.importUnderKey}
+          command={words.importUnderKey}
           first={{ name: null, key: "" }}
           perform={({ key }) => came(upload<Brought>(`/api/sites/import?key=${encodeURIComponent(key)}`, taken))}
           onDone={refresh}
@@ -253,7 +253,7 @@ const SitesHead = ({
 function KeyWindow({
   title,
   text,
-  deed,
+  command,
   first,
   perform,
   onDone,
@@ -261,7 +261,7 @@ function KeyWindow({
 }: {
   title: string;
   text: string;
-  deed: string;
+  command: string;
   first: { readonly name: string | null; readonly key: string };
   perform: (given: { key: string; name: string }) => Promise<void>;
   onDone: () => Promise<unknown>;
@@ -273,7 +273,7 @@ function KeyWindow({
     onClose();
   });
   return (
-    <FormWindow of={form} title={title} onClose={onClose} send={deed}>
+    <FormWindow of={form} title={title} onClose={onClose} send={command}>
       <Text mb="12px">{text}</Text>
       {first.name === null ? null : <TextRow of={form} field="name" label={words.name} />}
       <TextRow of={form} field="key" label={words.key} hint={words.partItsAddress} />

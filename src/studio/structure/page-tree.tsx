@@ -116,7 +116,7 @@ interface RowProps {
   onPlace(id: string, place: TreePlace): void;
 }
 
-const deeds = [
+const commands = [
   ["up", ArrowUp, "ArrowUp"],
   ["down", ArrowDown, "ArrowDown"],
   ["out", IndentDecrease, "ArrowLeft"],
@@ -139,8 +139,8 @@ function TreeLine({ row: { page }, level, chosen, movable, places, around, onCho
       bg={chosen ? "wash" : "sheet"}
       opacity={isDragging ? 0.5 : 1}
       css={{
-        "& .deeds": { visibility: chosen ? "visible" : "hidden" },
-        "&:hover .deeds, &:focus-within .deeds": { visibility: "visible" },
+        "& .commands": { visibility: chosen ? "visible" : "hidden" },
+        "&:hover .commands, &:focus-within .commands": { visibility: "visible" },
       }}
       style={{ transform: CSS.Translate.toString(transform), transition, paddingLeft: level * indentPx }}
     >
@@ -162,9 +162,9 @@ function TreeLine({ row: { page }, level, chosen, movable, places, around, onCho
         aria-pressed={chosen}
         onClick={() => onChoose(page.id)}
         onKeyDown={(event) => {
-          const deed = event.altKey ? deeds.find(([, , key]) => key === event.key) : undefined;
-          const place = deed && places[deed[0]];
-          if (!deed) return;
+          const command = event.altKey ? commands.find(([, , key]) => key === event.key) : undefined;
+          const place = command && places[command[0]];
+          if (!command) return;
           event.preventDefault();
           if (place && movable) onPlace(page.id, place);
         }}
@@ -217,8 +217,8 @@ const PlaceButtons = ({
       };
   onPlace: (id: string, place: TreePlace) => void;
 }) => (
-  <Flex className="deeds" flex="none">
-    {deeds.map(([name, Icon]) => (
+  <Flex className="commands" flex="none">
+    {commands.map(([name, Icon]) => (
       <IconButton
         key={name}
         name={words.move[name](page.title)}

@@ -16,7 +16,7 @@ import { IconButton, MainButton, PlainButton, QuietButton } from "@/studio/kit/b
 import { Tick } from "@/studio/kit/fields";
 import { Form, FormNote, TextRow, useAsked } from "@/studio/kit/form";
 import { Group, RefusalNote, Title } from "@/studio/kit/layout";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { Window } from "@/studio/kit/window";
 import { NewPage, usePatterns } from "./new-page";
 import { type Moved, MovedFacts, PageFields, usePageForm } from "./page-form";
@@ -57,7 +57,7 @@ export function PagesPart() {
   const [follow, setFollow] = useState(true);
   const [making, setMaking] = useState(false);
   const [done, setDone] = useState<Done | null>(null);
-  const { refusal, attempt } = useDeed();
+  const { refusal, attempt } = useCommand();
   const changed = useStructureChanged();
   const surrounds = useSurrounds().data;
   const page = site.pages.find(({ id }) => id === chosen) ?? site.pages[0];

@@ -12,8 +12,8 @@ import { Row, TextInput } from "@/studio/kit/fields";
 import { FileButton } from "@/studio/kit/file-button";
 import { Form, FormNote, useAsked } from "@/studio/kit/form";
 import { Loading, RefusalNote, State } from "@/studio/kit/layout";
-import type { Deeds } from "@/studio/kit/use-deed";
-import { asRefusal, useDeed } from "@/studio/kit/use-deed";
+import type { Commands } from "@/studio/kit/use-command";
+import { asRefusal, useCommand } from "@/studio/kit/use-command";
 import { words } from "./words";
 
 type Redirects = Gives<"redirects.list">["redirects"];
@@ -36,14 +36,14 @@ export function RedirectsPart() {
     queryFn: () => ask("redirects.list", { site: site.key }),
   });
   const again = () => Promise.all([refresh(), client.invalidateQueries({ queryKey: ["redirects", site.key] })]);
-  const { refusal, attempt } = useDeed();
+  const { refusal, attempt } = useCommand();
   const [gone, setGone] = useState<Redirects[number] | null>(null);
   const form = useAsked({ from: "", to: "" }, async (values) => {
     await ask("redirects.add", { site: site.key, ...values });
     await again();
     form.reset();
   });
-  const exporting = useDeed();
+  const exporting = useCommand();
   const importing = useMutation({
     mutationFn: async (file: File) => {
       const told = await ask("redirects.import", { site: site.key, csv: await file.text() });
@@ -166,7 +166,7 @@ const RedirectsHead = ({
   form: ReturnType<typeof useAsked<{ from: string; to: string }>>;
   importing: UseMutationResult<Gives<"redirects.import">, Error, File>;
   all: { from: string; page: string | null; to: string | null; ends: string | null }[];
-  exporting: Deeds;
+  exporting: Commands;
   site: ReturnType<typeof useSite>;
 }) => (
   <Box bg="sheet" borderWidth="1px" borderColor="line" p="14px" mb="14px">

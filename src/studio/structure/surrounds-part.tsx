@@ -16,7 +16,7 @@ import { Form, TextRow, useAsked } from "@/studio/kit/form";
 // Headers and footers: where each stands by which rules, which rules never count, and which pages have none.
 import { FormWindow } from "@/studio/kit/form-window";
 import { Loading, RefusalNote, State } from "@/studio/kit/layout";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { useStructureChanged, useSurrounds } from "./pages-part";
 import { words } from "./words";
 
@@ -30,12 +30,12 @@ export function SurroundsPart() {
   const site = useSite();
   const { data, error } = useSurrounds();
   const changed = useStructureChanged();
-  const { refusal, attempt } = useDeed();
+  const { refusal, attempt } = useCommand();
   const [making, setMaking] = useState<SurroundOf | null>(null);
   const [gone, setGone] = useState<Surround | null>(null);
   const open = useSearchParams().get("open");
   if (!data) return error ? <State tone="brick">{error.message}</State> : <Loading what={words.loading} />;
-  const deed = (work: () => Promise<unknown>) =>
+  const command = (work: () => Promise<unknown>) =>
     attempt(async () => {
       await work();
       await changed();
@@ -52,7 +52,7 @@ export function SurroundsPart() {
           <Text>{words.surroundRemoved(gone.name)}</Text>
           <QuietButton
             onClick={() =>
-              deed(async () => {
+              command(async () => {
                 await ask("surrounds.restore", { site: site.key, surround: gone.id });
                 setGone(null);
               })
@@ -84,7 +84,7 @@ export function SurroundsPart() {
                 open={one.id === open}
                 first={index <= 1}
                 last={index === list.length - 1}
-                deed={deed}
+                command={command}
                 onRemoved={() => setGone(one)}
               />
             ))}
@@ -145,7 +145,7 @@ function SurroundCard({
   open,
   first,
   last,
-  deed,
+  command,
   onRemoved,
 }: {
   surround: Surround;
@@ -153,7 +153,7 @@ function SurroundCard({
   open: boolean;
   first: boolean;
   last: boolean;
-  deed: (work: () => Promise<unknown>) => void;
+  command: (work: () => Promise<unknown>) => void;
   onRemoved: () => void;
 }) {
   const site = useSite();
@@ -161,13 +161,13 @@ function SurroundCard({
   const named = useAsked({ name }, (values) => ask("surrounds.name", { site: site.key, surround: id, ...values }));
   const [renaming, setRenaming] = useState(false);
   const stand = (next: Standing) =>
-    deed(() => ask("surrounds.stand", { site: site.key, surround: id, standing: next }));
-  const move = (by: -1 | 1) => deed(() => ask("surrounds.move", { site: site.key, surround: id, by }));
+    command(() => ask("surrounds.stand", { site: site.key, surround: id, standing: next }));
+  const move = (by: -1 | 1) => command(() => ask("surrounds.move", { site: site.key, surround: id, by }));
   return (
     <Box bg="sheet" borderWidth="1px" borderColor={open ? "mark" : "line"} p="12px 14px" mb="8px">
       <Flex gap="10px" align="center" wrap="wrap">
         {renaming ? (
-          <Rename named={named} deed={deed} site={site} id={id} setRenaming={setRenaming} />
+          <Rename named={named} command={command} site={site} id={id} setRenaming={setRenaming} />
         ) : (
           <Text as="h3" fontWeight="700">
             {name}
@@ -196,7 +196,7 @@ function SurroundCard({
             <IconButton
               name={words.removeSurround(name)}
               onClick={() =>
-                deed(async () => {
+                command(async () => {
                   await ask("surrounds.remove", { site: site.key, surround: id });
                   onRemoved();
                 })
@@ -223,13 +223,13 @@ function SurroundCard({
 /** Another name for it. */
 const Rename = ({
   named,
-  deed,
+  command,
   site,
   id,
   setRenaming,
 }: {
   named: ReturnType<typeof useAsked<{ name: string }>>;
-  deed: (work: () => Promise<unknown>) => void;
+  command: (work: () => Promise<unknown>) => void;
   site: ReturnType<typeof useSite>;
   id: string;
   setRenaming: (next: boolean) => void;
@@ -240,7 +240,7 @@ const Rename = ({
       <PlainButton
         loading={named.busy}
         onClick={() =>
-          deed(async () => {
+          command(async () => {
             await ask("surrounds.name", { site: site.key, surround: id, name: named.values.name });
             setRenaming(false);
           })

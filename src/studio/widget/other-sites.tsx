@@ -9,7 +9,7 @@ import { PlainButton } from "@/studio/kit/buttons";
 import { Row, TextInput } from "@/studio/kit/fields";
 import { Group, RefusalNote, State } from "@/studio/kit/layout";
 import { Segments } from "@/studio/kit/segments";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { words as allWords } from "./words";
 
 const words = allWords.elsewhere;
@@ -52,7 +52,7 @@ export function Elsewhere({
   const [copied, setCopied] = useState("");
   const [address, setAddress] = useState(allowed[0] ?? "");
   const [told, setTold] = useState<Told | null>(null);
-  const { attempt, busy, refusal } = useDeed();
+  const { attempt, busy, refusal } = useCommand();
   const lines = snippetOf(site.address, { kind, widget, words: link, place });
   const copy = async () => {
     await navigator.clipboard.writeText(lines);

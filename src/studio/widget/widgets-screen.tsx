@@ -16,7 +16,7 @@ import { TextRow, useAsked } from "@/studio/kit/form";
 // Widgets: the list of every kind with state and results, and starting a new one.
 import { FormWindow } from "@/studio/kit/form-window";
 import { RefusalNote, State, Title } from "@/studio/kit/layout";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { Window } from "@/studio/kit/window";
 import { paymentsQuery } from "@/studio/payment/query";
 import { words as payWords } from "@/studio/payment/words";
@@ -163,7 +163,7 @@ function NewWidget({ onClose }: { onClose: () => void }) {
 function RemoveWidget({ widget, onClose }: { widget: SiteWidget | null; onClose: () => void }) {
   const site = useSite();
   const refresh = useRefresh();
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   return (
     <Window
       title={words.removeTitle(widget?.name ?? "")}

@@ -41,7 +41,7 @@ type Send = (
   key: string,
 ) => Promise<{ readonly status: number; readonly body: unknown }>;
 
-/** A key of one deed: sent again with it, it is done once. */
+/** A key of one command: sent again with it, it is done once. */
 const newKey = () => crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`.replaceAll(".", "-").slice(0, 36);
 
 const toSite =

@@ -81,7 +81,7 @@ export class SiteBooking extends LitElement {
     () => wordsOf(this.visit),
     () => this.requestUpdate(),
   );
-  /** Of the deed that is to be done once, however often it is sent. */
+  /** Of the command that is to be done once, however often it is sent. */
   private key = "";
   private isBusy = false;
   private ticking: ReturnType<typeof setInterval> | undefined;
@@ -244,7 +244,7 @@ export class SiteBooking extends LitElement {
   }
 
   private async refused(refusal: Refused) {
-    // What was refused was not done: the next sending is another deed.
+    // What was refused was not done: the next sending is another command.
     if (refusal.status) this.key = this.api.newKey();
     this.fields.wrong = refusal.fields;
     if (refusal.status === 409 || refusal.status === 410) return this.lost(refusal);
@@ -297,7 +297,7 @@ export class SiteBooking extends LitElement {
     return {
       ...{ visit, fields, zone, clock, bookingBase },
       words: wordsOf(visit),
-      deeds: {
+      commands: {
         turn: (change) => this.turn(change),
         take: (start) => void this.take(start),
         wait: (time) => this.wait(time),
@@ -331,13 +331,13 @@ export class SiteBooking extends LitElement {
   }
 
   /** What could not be had, with the nearest times that can. */
-  private said({ visit, deeds }: Scene) {
+  private said({ visit, commands }: Scene) {
     const { says, nearest, language } = visit;
     if (!says) return nothing;
     const short = { weekday: "short", day: "numeric", month: "short", ...timeOfDay } as const;
     const slots = nearest.map(
       (moment) =>
-        html`<li><button type="button" class="slot" @click=${() => deeds.take(moment.instant)}>${written(moment.visitor ?? moment.place, language, short)}</button></li>`,
+        html`<li><button type="button" class="slot" @click=${() => commands.take(moment.instant)}>${written(moment.visitor ?? moment.place, language, short)}</button></li>`,
     );
     return html`<div class="note" role="alert"><p>${says}</p>${slots.length ? html`<ul class="slots" role="list">${slots}</ul>` : nothing}</div>`;
   }

@@ -38,7 +38,7 @@ export interface Came<T> {
   readonly fields: Readonly<Record<string, string>>;
 }
 
-/** A key of one deed: sent again with it, it is done once. */
+/** A key of one command: sent again with it, it is done once. */
 export const newKey = (): string =>
   crypto.randomUUID?.() ?? `${Date.now()}-${Math.random()}`.replaceAll(".", "-").slice(0, 36);
 

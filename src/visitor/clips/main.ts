@@ -2,11 +2,11 @@
 import type { ReleasedFeed } from "@/core/clips/released";
 import type { VisitorKind } from "../kind";
 
-function button(words: string, deed: () => void): HTMLButtonElement {
+function button(words: string, command: () => void): HTMLButtonElement {
   const made = document.createElement("button");
   made.type = "button";
   made.textContent = words;
-  made.onclick = deed;
+  made.onclick = command;
   return made;
 }
 

@@ -217,7 +217,7 @@ export async function begin(widget: ReleasedWidget, page: Page): Promise<PageCon
     show(true);
   }
 
-  const deeds: Readonly<Record<string, () => void>> = {
+  const commands: Readonly<Record<string, () => void>> = {
     accept: () => choose([...optional], "accept"),
     refuse: () => choose([], "refuse"),
     choose: () => {
@@ -242,7 +242,7 @@ export async function begin(widget: ReleasedWidget, page: Page): Promise<PageCon
     close: () => {
       hide();
       // Where going on may count as a yes it does; it never does where the law wants one to be said.
-      if (form.implied && decision.rule.implied && !kept) deeds.understood?.();
+      if (form.implied && decision.rule.implied && !kept) commands.understood?.();
     },
     open,
   };
@@ -250,7 +250,7 @@ export async function begin(widget: ReleasedWidget, page: Page): Promise<PageCon
     const pressed = (event.target as Element).closest?.<HTMLElement>("[data-does],[data-consent-opens]");
     if (!pressed) return;
     if (pressed.dataset.consentOpens) open();
-    else deeds[pressed.dataset.does ?? ""]?.();
+    else commands[pressed.dataset.does ?? ""]?.();
   });
   // A question that wants an answer is not put away by a key.
   if (box instanceof HTMLDialogElement)

@@ -11,13 +11,13 @@ interface Words {
 /** A swipe is at least so long, in px. */
 const swipePx = 40;
 
-function button(className: string, name: string, sign: string, deed: () => void): HTMLButtonElement {
+function button(className: string, name: string, sign: string, command: () => void): HTMLButtonElement {
   const made = document.createElement("button");
   made.type = "button";
   made.className = className;
   made.ariaLabel = name;
   made.textContent = sign;
-  made.onclick = deed;
+  made.onclick = command;
   return made;
 }
 

@@ -22,8 +22,8 @@ function make<K extends keyof HTMLElementTagNameMap>(tag: K, more: Partial<HTMLE
   return Object.assign(document.createElement(tag), more);
 }
 
-function button(className: string, name: string, sign: string, deed: () => void): HTMLButtonElement {
-  return make("button", { type: "button", className, ariaLabel: name, textContent: sign, onclick: deed });
+function button(className: string, name: string, sign: string, command: () => void): HTMLButtonElement {
+  return make("button", { type: "button", className, ariaLabel: name, textContent: sign, onclick: command });
 }
 
 /** A film of the site, from `from` to where it ends. */

@@ -23,12 +23,12 @@ const bring: BlockScript = (block) => {
 
   const steer = document.createElement("div");
   steer.className = "b-steer";
-  const button = (name: string, sign: string, deed: () => void) => {
+  const button = (name: string, sign: string, command: () => void) => {
     const made = document.createElement("button");
     made.type = "button";
     made.ariaLabel = name;
     made.textContent = sign;
-    made.onclick = deed;
+    made.onclick = command;
     return made;
   };
   let at = 0;

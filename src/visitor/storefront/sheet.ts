@@ -32,7 +32,7 @@ export function tellFault(at: Element, message: string): void {
 
 export class CartSheet {
   private readonly dialog = document.createElement("dialog");
-  /** Deeds are done one after the other, so that what is seen is what was done last. */
+  /** Commands are done one after the other, so that what is seen is what was done last. */
   private last: Promise<void> = Promise.resolve();
 
   constructor(private readonly say: Say) {

@@ -80,7 +80,7 @@ class Person {
   }
 }
 
-type Deed =
+type Command =
   | { readonly kind: "type"; readonly who: number; readonly where: number; readonly at: number }
   | { readonly kind: "cut"; readonly who: number; readonly where: number; readonly at: number; readonly cut: number }
   | { readonly kind: "paragraphs"; readonly who: number; readonly where: number; readonly at: number }
@@ -91,7 +91,7 @@ type Deed =
 
 const who = fc.nat(2);
 const place = { where: fc.nat(20), at: fc.nat(30) };
-const deed = (page: PageNode): fc.Arbitrary<Deed> =>
+const command = (page: PageNode): fc.Arbitrary<Command> =>
   fc.oneof(
     { weight: 6, arbitrary: fc.record({ kind: fc.constant("type" as const), who, ...place }) },
     {
@@ -183,12 +183,12 @@ const token = (count: number) => `⟨${count}⟩`;
 test("any interleaving, with losses, repeats, reopened tabs and sign-outs, ends in one page and loses no typed word", () => {
   fc.assert(
     fc.property(
-      anyPage.chain((page) => fc.tuple(fc.constant(page), fc.array(deed(page), { minLength: 4, maxLength: 60 }))),
-      ([page, deeds]) => {
+      anyPage.chain((page) => fc.tuple(fc.constant(page), fc.array(command(page), { minLength: 4, maxLength: 60 }))),
+      ([page, commands]) => {
         const line = new Line(page);
         const people = [new Person(line), new Person(line), new Person(line)];
         const typed: { token: string; who: number }[] = [];
-        for (const [count, one] of deeds.entries()) {
+        for (const [count, one] of commands.entries()) {
           const person = people[one.who] as Person;
           if (one.kind === "send") person.send(one.fate);
           else if (one.kind === "poll") person.poll();

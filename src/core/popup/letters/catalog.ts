@@ -3,7 +3,7 @@
 export interface Wording {
   readonly subject: (site: string) => string;
   readonly lines: (site: string) => readonly string[];
-  readonly deed: string;
+  readonly command: string;
 }
 
 export interface Language {

@@ -5,12 +5,12 @@ export const de: Language = {
   confirm: {
     subject: (site) => `Bitte bestätigen Sie Ihre Adresse für ${site}`,
     lines: (site) => [`Jemand, vermutlich Sie, möchte Briefe von ${site}.`, "Wenn Sie es waren, bestätigen Sie hier:"],
-    deed: "Adresse bestätigen",
+    command: "Adresse bestätigen",
   },
   welcome: {
     subject: (site) => `Sie sind bei ${site} angemeldet`,
     lines: (site) => [`Ihre Adresse steht auf der Liste von ${site}.`, "Hier geht es zurück zur Seite:"],
-    deed: "Zur Seite",
+    command: "Zur Seite",
   },
   withdraw: "Keine Briefe mehr, oder waren Sie es nicht? Hier abmelden:",
 };

@@ -8,12 +8,12 @@ export const en: Language = {
       `Someone, probably you, asked for letters from ${site}.`,
       "If it was you, confirm your address here:",
     ],
-    deed: "Confirm my address",
+    command: "Confirm my address",
   },
   welcome: {
     subject: (site) => `You are signed up with ${site}`,
     lines: (site) => [`Your address is on the list of ${site}.`, "Here is the way back to the site:"],
-    deed: "Open the site",
+    command: "Open the site",
   },
   withdraw: "No more letters, or this was not you? Withdraw here:",
 };

@@ -8,12 +8,12 @@ export const fr: Language = {
       `Quelqu’un, sans doute vous, souhaite recevoir les lettres de ${site}.`,
       "Si c’était vous, confirmez ici :",
     ],
-    deed: "Confirmer mon adresse",
+    command: "Confirmer mon adresse",
   },
   welcome: {
     subject: (site) => `Vous êtes inscrit auprès de ${site}`,
     lines: (site) => [`Votre adresse est sur la liste de ${site}.`, "Voici le chemin du site :"],
-    deed: "Ouvrir le site",
+    command: "Ouvrir le site",
   },
   withdraw: "Plus de lettres, ou ce n’était pas vous ? Désinscription ici :",
 };

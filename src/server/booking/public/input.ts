@@ -1,4 +1,4 @@
-// What visitors' questions and deeds name: services, resources, seats, starts.
+// What visitors' questions and commands name: services, resources, seats, starts.
 import { type CoursePart, chosenLength, type Instant, type Service, sellsPart } from "@/core/booking/booking";
 import { bookingId } from "@/core/booking/rules/schema";
 import { dayNumber, minutesOf } from "@/core/time/clock";

@@ -5,15 +5,15 @@ import { momentOf, publicBill } from "@/core/booking/public";
 import { clientMayChangeUntil, waitingListStates } from "@/core/booking/rules/state";
 import { crowdWords } from "@/core/booking/words/words";
 import { bookings } from "@/data/booking/tables";
-import { bookingOf, lockSite } from "@/server/booking/deeds/lock";
-import type { Locked } from "@/server/booking/deeds/locked";
+import { bookingOf, lockSite } from "@/server/booking/commands/lock";
+import type { Locked } from "@/server/booking/commands/locked";
 import { type Context, isSigned, sign } from "../../context";
 import { takeNetworkPoint } from "../../limit";
 import { payPath } from "../../payment/link";
 import { notFound, Problem, validated } from "../../problem";
 import { clockFor, clockOfBooking, ofBooking, serviceIn } from "../ask";
-import { cancel, clientCancelsFor, clientMayChange, move } from "../deeds/moving";
-import { leaveList, takeOffer } from "../deeds/waiting";
+import { cancel, clientCancelsFor, clientMayChange, move } from "../commands/moving";
+import { leaveList, takeOffer } from "../commands/waiting";
 import { type Audience, onlineWish, refusing } from "../refusal";
 import { type Answered, once } from "../requests";
 import { setUpAt } from "../set-up";
@@ -89,9 +89,12 @@ export async function getBookingCalendar(context: Context, siteKey: string, toke
   return bookingCalendar(context, site, setUp, booking, await datesOf(context.db, booking), null);
 }
 
-type Deed = { deed: "cancel"; fee?: number } | { deed: "take" } | { deed: "move"; start: string; resource?: string };
+type Command =
+  | { command: "cancel"; fee?: number }
+  | { command: "take" }
+  | { command: "move"; start: string; resource?: string };
 
-const deedFields = {
+const commandFields = {
   cancel: {
     fee: Joi.number().integer().min(0).max(100_000_000_000).description("What cancelling late costs, as agreed to"),
   },
@@ -99,18 +102,20 @@ const deedFields = {
   take: {},
 } as const;
 
-/** What a client does to their own booking, one schema for each deed. */
-export const ownDeeds = (Object.keys(deedFields) as (keyof typeof deedFields)[]).map((deed) =>
-  Joi.object({ deed: Joi.string().valid(deed).required(), ...deedFields[deed] }),
+/** What a client does to their own booking, one schema for each command. */
+export const ownCommands = (Object.keys(commandFields) as (keyof typeof commandFields)[]).map((command) =>
+  Joi.object({ command: Joi.string().valid(command).required(), ...commandFields[command] }),
 );
 
-const deedSchema = Joi.object<Deed>({
-  deed: Joi.string()
-    .valid(...Object.keys(deedFields))
+// Pages published before commands had this name say "deed".
+const commandSchema = Joi.object<Command>({
+  command: Joi.string()
+    .valid(...Object.keys(commandFields))
     .required(),
 })
-  .when(Joi.object({ deed: "move" }).unknown(), { then: Joi.object(deedFields.move) })
-  .when(Joi.object({ deed: "cancel" }).unknown(), { then: Joi.object(deedFields.cancel) });
+  .rename("deed", "command", { ignoreUndefined: true })
+  .when(Joi.object({ command: "move" }).unknown(), { then: Joi.object(commandFields.move) })
+  .when(Joi.object({ command: "cancel" }).unknown(), { then: Joi.object(commandFields.cancel) });
 
 /** POST bookings/{token}: the client moves or cancels, within the cancellation period, or cancels later for a fee. */
 export async function postOwnBooking(
@@ -125,7 +130,7 @@ export async function postOwnBooking(
   const { site } = await publicSite(context, siteKey);
   await takeNetworkPoint(context, "bookingAddress", site.id, address);
   const id = idIn(context, "booking", token, "token");
-  const asked = validated(deedSchema, body);
+  const asked = validated(commandSchema, body);
   const answered = await refusing(context, site, { kind: "visitor", language }, () =>
     once(
       context,
@@ -144,9 +149,9 @@ export async function postOwnBooking(
   return answered;
 }
 
-async function performed(locked: Locked, booking: BookingRow, asked: Deed): Promise<BookingRow> {
-  if (asked.deed === "take") return takeOffer(locked, booking.id);
-  return asked.deed === "cancel" ? cancelled(locked, booking, asked.fee ?? 0) : moved(locked, booking, asked);
+async function performed(locked: Locked, booking: BookingRow, asked: Command): Promise<BookingRow> {
+  if (asked.command === "take") return takeOffer(locked, booking.id);
+  return asked.command === "cancel" ? cancelled(locked, booking, asked.fee ?? 0) : moved(locked, booking, asked);
 }
 
 async function cancelled(locked: Locked, booking: BookingRow, agreed: number) {

@@ -44,7 +44,7 @@ beforeEach(async () => {
 
 /** Somebody with a mug in the basket who writes this into the checkout, and goes. */
 async function leaves(more: Record<string, string>): Promise<void> {
-  const { cookie } = await sendForm(studio.context, "/shop/cart", { deed: "add", variant: "mug-1", quantity: "2" });
+  const { cookie } = await sendForm(studio.context, "/shop/cart", { command: "add", variant: "mug-1", quantity: "2" });
   await sendForm(studio.context, "/shop/checkout", { email, look: "1", ...more }, { cookie });
 }
 /** So many hours later. */

@@ -101,7 +101,7 @@ const buyer = { ...aBuyer, way: "fetch", payment: "pickup" };
 const send = (path: string, fields: Record<string, string>, cookie = "", address = "10.0.0.1") =>
   sendForm(studio.context, path, fields, { cookie, address });
 const basket = async (address = "10.0.0.1") =>
-  (await send("/shop/cart", { deed: "add", variant: "mug-1", quantity: "1" }, "", address)).cookie;
+  (await send("/shop/cart", { command: "add", variant: "mug-1", quantity: "1" }, "", address)).cookie;
 
 /** Times that a basket of this cookie is offered, and what is wrong with what was typed. */
 async function offered(cookie: string) {
@@ -148,7 +148,12 @@ test("the time is kept with the order, told in its letters, and offered to nobod
   const { cookie: other } = await send("/shop/checkout", { ...buyer, look: "1" }, theirs, "10.0.0.2");
   expect((await offered(other)).times).not.toContain(fetchAt);
 
-  await studio.as("designer", "desk.orderDeed", { site, order: order?.id ?? "", revision: 0, deed: "cancel" } as never);
+  await studio.as("designer", "desk.orderCommand", {
+    site,
+    order: order?.id ?? "",
+    revision: 0,
+    command: "cancel",
+  } as never);
   await studio.work();
   expect(await kept()).toMatchObject([{ state: "cancelled" }]);
   expect((await offered(other)).times).toContain(fetchAt);

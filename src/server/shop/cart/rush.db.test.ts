@@ -55,7 +55,7 @@ function fieldsIn(html: string): Record<string, string> {
 }
 
 test("too late in a rush: a number, when to come again, and the whole form to send once more", async () => {
-  const { cookie } = await sendForm(studio.context, "/shop/cart", { deed: "add", variant: "mug-1", quantity: "1" });
+  const { cookie } = await sendForm(studio.context, "/shop/cart", { command: "add", variant: "mug-1", quantity: "1" });
   let end = () => {};
   const held = new Promise<void>((resolve) => {
     end = resolve;

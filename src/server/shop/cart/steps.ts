@@ -1,7 +1,7 @@
 // The steps of an order: each a row, and what it does to goods and money besides.
 import { and, eq, sql } from "drizzle-orm";
 import { type LineParts, linesLeft, parcelLines, tooMuch } from "@/core/order/lines";
-import { afterDeed, type OrderDeed, type OrderState, takesGoods } from "@/core/order/order";
+import { afterCommand, type OrderCommand, type OrderState, takesGoods } from "@/core/order/order";
 import { paidOf } from "@/core/payment/charge";
 import { connectors } from "@/core/payment/connectors";
 import { type Executor, inTransaction } from "@/data/connection";
@@ -9,7 +9,7 @@ import { announce } from "@/data/event/outbox";
 import { shopOrderSteps, shopOrders, shopParcels, shopRefunds } from "@/data/shop/tables";
 import type { SiteRow } from "@/data/site/queries";
 import type { Context } from "@/server/context";
-import { closePayments, giveBack, paymentsOf, queuePaymentDeed, takeByHand } from "@/server/payment/payments";
+import { closePayments, giveBack, paymentsOf, queuePaymentCommand, takeByHand } from "@/server/payment/payments";
 import { conflict, fieldProblem } from "@/server/problem";
 import type { OrderRow } from "@/server/shop/orders/order-row";
 import { letGoods, putBack, sellKept } from "../catalog/stock";
@@ -18,8 +18,8 @@ import { nextNumber, prefixOf } from "../orders/numbers";
 import { freeFetchTime } from "./fetching";
 import { unspend } from "./vouchers";
 
-/** What a deed needs to know besides. */
-export interface DeedDetails {
+/** What a command needs to know besides. */
+export interface CommandDetails {
   /** Minor units, of "refund". */
   readonly amount?: number;
   /** A parcel's number and where it can be followed, of "send". */
@@ -40,8 +40,8 @@ export async function lockOrder(tx: Executor, siteId: string, id: string): Promi
 }
 
 export interface Step {
-  /** A deed, or something that was told and changes no state: an edit by the Desk, what its buyer wants to send back. */
-  readonly deed: OrderDeed | "declined" | "edit" | "returnAsked";
+  /** A command, or something that was told and changes no state: an edit by the Desk, what its buyer wants to send back. */
+  readonly command: OrderCommand | "declined" | "edit" | "returnAsked";
   readonly to: OrderState;
   /** A member's id, "buyer", "payment" or "time". */
   readonly by: string;
@@ -86,7 +86,7 @@ export async function writeStep(
   context: Context,
   tx: Executor,
   order: OrderRow,
-  { deed, to, by, details = {} }: Step,
+  { command, to, by, details = {} }: Step,
 ): Promise<OrderRow> {
   const now = context.now();
   await moveGoods(tx, order, to, by, now);
@@ -109,7 +109,7 @@ export async function writeStep(
     position: (last?.position ?? -1) + 1,
     at: now,
     by,
-    deed,
+    command,
     from: order.state,
     to,
     details,
@@ -125,14 +125,14 @@ async function moveMoney(
   context: Context,
   tx: Executor,
   order: OrderRow,
-  deed: "pay" | "refund",
-  { amount = 0 }: DeedDetails,
+  command: "pay" | "refund",
+  { amount = 0 }: CommandDetails,
 ): Promise<void> {
   const all = await paymentsOf(tx, order.siteId, "order", order.id, true);
   const { paid, refunded } = paidOf(all);
-  if (deed === "pay") {
+  if (command === "pay") {
     const missing = all.find((one) => one.open)?.asked ?? order.toPay - paid;
-    if (missing <= 0) throw fieldProblem("deed", "This order is paid.");
+    if (missing <= 0) throw fieldProblem("command", "This order is paid.");
     await closePayments(tx, order.siteId, "order", order.id);
     const by =
       order.document.payment && !connectors[order.document.payment].service ? order.document.payment : "transfer";
@@ -151,18 +151,18 @@ async function moveMoney(
   await giveBack(context, tx, all, amount);
 }
 
-/** What services have to do because of a deed: take what was promised once goods leave, give up what nobody pays any more. */
-async function tellServices(tx: Executor, order: OrderRow, deed: OrderDeed): Promise<void> {
-  if (deed === "cancel" || deed === "fail") return closePayments(tx, order.siteId, "order", order.id);
-  if (deed !== "send" && deed !== "handOver") return;
+/** What services have to do because of a command: take what was promised once goods leave, give up what nobody pays any more. */
+async function tellServices(tx: Executor, order: OrderRow, command: OrderCommand): Promise<void> {
+  if (command === "cancel" || command === "fail") return closePayments(tx, order.siteId, "order", order.id);
+  if (command !== "send" && command !== "handOver") return;
   for (const one of await paymentsOf(tx, order.siteId, "order", order.id, true))
-    if (one.state === "authorised") await queuePaymentDeed(tx, one, "capture");
+    if (one.state === "authorised") await queuePaymentCommand(tx, one, "capture");
 }
 
-const detailsOf = (deed: OrderDeed, { amount = 0, tracking, link }: DeedDetails) => ({
-  ...(deed === "refund" ? { amount } : {}),
-  ...(deed === "send" && tracking ? { tracking } : {}),
-  ...(deed === "send" && link ? { link } : {}),
+const detailsOf = (command: OrderCommand, { amount = 0, tracking, link }: CommandDetails) => ({
+  ...(command === "refund" ? { amount } : {}),
+  ...(command === "send" && tracking ? { tracking } : {}),
+  ...(command === "send" && link ? { link } : {}),
 });
 
 /** Puts a parcel on its way, and answers whether anything is left to be sent. */
@@ -170,7 +170,7 @@ async function sendParcel(
   context: Context,
   tx: Executor,
   row: OrderRow,
-  details: DeedDetails,
+  details: CommandDetails,
   by: string,
 ): Promise<boolean> {
   const sent = await tx
@@ -200,7 +200,7 @@ async function writeRefund(
   context: Context,
   tx: Executor,
   row: OrderRow,
-  details: DeedDetails,
+  details: CommandDetails,
   by: string,
 ): Promise<void> {
   const { siteId, id } = row;
@@ -222,32 +222,37 @@ async function writeRefund(
   await putBack(tx, { siteId, order: id, lines: partsOf(row, lines), by, now });
 }
 
-/** Does a deed with an order that is locked; a field problem where the deed can't follow. */
-export async function doDeed(
+/** Does a command with an order that is locked; a field problem where the command can't follow. */
+export async function doCommand(
   context: Context,
   tx: Executor,
   row: OrderRow,
-  deed: OrderDeed,
-  details: DeedDetails,
+  command: OrderCommand,
+  details: CommandDetails,
   by: string,
 ): Promise<OrderRow> {
-  const to = afterDeed(row.state, deed);
-  if (to === null) throw fieldProblem("deed", `That can’t be done with an order that is ${row.state}.`);
-  if (deed === "pay" || deed === "refund") await moveMoney(context, tx, row, deed, details);
-  if (deed === "refund") await writeRefund(context, tx, row, details, by);
-  const partly = deed === "send" && (await sendParcel(context, tx, row, details, by));
-  await tellServices(tx, row, deed);
-  return writeStep(context, tx, row, { deed, to: partly ? row.state : to, by, details: detailsOf(deed, details) });
+  const to = afterCommand(row.state, command);
+  if (to === null) throw fieldProblem("command", `That can’t be done with an order that is ${row.state}.`);
+  if (command === "pay" || command === "refund") await moveMoney(context, tx, row, command, details);
+  if (command === "refund") await writeRefund(context, tx, row, details, by);
+  const partly = command === "send" && (await sendParcel(context, tx, row, details, by));
+  await tellServices(tx, row, command);
+  return writeStep(context, tx, row, {
+    command,
+    to: partly ? row.state : to,
+    by,
+    details: detailsOf(command, details),
+  });
 }
 
-/** Does a deed with an order as it stood at `revision`; refused where it has changed since, or where the deed can't follow. */
+/** Does a command with an order as it stood at `revision`; refused where it has changed since, or where the command can't follow. */
 export async function stepOrder(
   context: Context,
   site: SiteRow,
   order: string,
   revision: number,
-  deed: OrderDeed,
-  details: DeedDetails,
+  command: OrderCommand,
+  details: CommandDetails,
   by: string,
 ): Promise<OrderRow> {
   const done = await inTransaction(context.db, async (tx) => {
@@ -255,7 +260,7 @@ export async function stepOrder(
     if (!row) throw fieldProblem("order", "This order is not there.");
     if (row.revision !== revision)
       throw conflict("orderChanged", "Something happened with this order meanwhile. Look at it anew.");
-    return doDeed(context, tx, row, deed, details, by);
+    return doCommand(context, tx, row, command, details, by);
   });
   context.jobQueued();
   return done;

@@ -18,7 +18,7 @@ import { payFor } from "@/server/testing/pay.test-kit";
 import { type TestStudio, testStudio, work } from "@/server/testing/studio.test-kit";
 import { getPage, sendForm } from "@/server/testing/visitor.test-kit";
 import { keepCart, readCart, reckoned } from "../cart/carts";
-import { type DeedDetails, stepOrder } from "../cart/steps";
+import { type CommandDetails, stepOrder } from "../cart/steps";
 import { findVoucher, makeVoucher, voucherCode } from "../cart/vouchers";
 import { issuedOf } from "../orders/issuing";
 import { endOrder } from "../orders/paid";
@@ -42,7 +42,7 @@ beforeAll(async () => {
   site = (await findSite(context.db, "wrenfield")) as SiteRow;
   const bytes = Buffer.from("%PDF-1.4\n1 0 obj<</Type/Catalog>>endobj\ntrailer<</Root 1 0 R>>\n%%EOF\n");
   pdf = (await addDocument(context, site, "recipes.pdf", bytes)).hash;
-  const deed = { siteId: site.id, by: "test", now: new Date("2026-03-01T08:00:00Z") };
+  const command = { siteId: site.id, by: "test", now: new Date("2026-03-01T08:00:00Z") };
   for (const one of [
     product("mug", { name: "Bell mug", counted: true }),
     product("recipes", {
@@ -50,7 +50,7 @@ beforeAll(async () => {
     }),
     product("gift", { kind: "voucher", name: "Gift voucher", price: 5000 }),
   ])
-    await inTransaction(context.db, (tx) => makeProduct(tx, deed, one));
+    await inTransaction(context.db, (tx) => makeProduct(tx, command, one));
 });
 afterAll(() => studio.close());
 beforeEach(async () => {
@@ -97,8 +97,8 @@ async function paid(of: Readonly<Record<string, number>>, vouchers: readonly str
   await work(context);
   return now(made);
 }
-const step = async (one: OrderRow, deed: Parameters<typeof stepOrder>[4], details: DeedDetails = {}) =>
-  stepOrder(context, site, one.id, (await now(one)).revision, deed, details, "owner");
+const step = async (one: OrderRow, command: Parameters<typeof stepOrder>[4], details: CommandDetails = {}) =>
+  stepOrder(context, site, one.id, (await now(one)).revision, command, details, "owner");
 const get = (path: string) => getPage(context, path);
 /** What stands on a PDF. */
 async function read(bytes: Uint8Array): Promise<string> {

@@ -16,14 +16,14 @@ const all = 230;
 beforeAll(async () => {
   studio = await testStudio();
   const row = await findSite(studio.context.db, site);
-  const deed = { siteId: row?.id ?? "", by: "test", now: new Date("2026-03-01T08:00:00Z") };
+  const command = { siteId: row?.id ?? "", by: "test", now: new Date("2026-03-01T08:00:00Z") };
   const mugs = { id: "mugs", name: "Mugs", slug: "mugs", parent: null, picture: null, words: "" };
   await inTransaction(studio.context.db, async (tx) => {
-    await keepFrame(tx, deed, { ...emptyFrame, categories: [mugs] }, 0);
+    await keepFrame(tx, command, { ...emptyFrame, categories: [mugs] }, 0);
     for (let nth = 0; nth < all; nth++)
       await makeProduct(
         tx,
-        deed,
+        command,
         aProduct(`p${nth}`, {
           ...{ slug: `p${nth}`, name: nth < 3 ? `Mug ${nth}` : `Plate ${nth}`, price: 1000 + nth, counted: nth > 0 },
           variants: [aVariant(`v${nth}`, { sku: `SKU-${nth}` })],
@@ -101,11 +101,11 @@ test("stock of what is counted, a category, a state; what can't be is refused li
   await perform("shop.runImport", id);
   const [row] = await studio.context.db.select().from(shopVariants).where(eq(shopVariants.id, "v1"));
   expect(row?.stock).toBe(9);
-  const put = await ask({ what: "category", category: "mugs", deed: "add" }, { words: "mug" });
+  const put = await ask({ what: "category", category: "mugs", command: "add" }, { words: "mug" });
   expect((await look(put.import)).lines[0]?.says).toBe("none → Mugs");
   await perform("shop.runImport", put.import);
   expect((await product("p2"))?.categories).toEqual(["mugs"]);
-  const again = await ask({ what: "category", category: "mugs", deed: "add" }, { words: "mug" });
+  const again = await ask({ what: "category", category: "mugs", command: "add" }, { words: "mug" });
   expect((await look(again.import)).does).toMatchObject({ same: 3, change: 0 });
 });
 
@@ -113,7 +113,7 @@ test.each([
   ["change.value", { ...more, value: 0 }, {}],
   ["change.value", { ...more, value: -100_001 }, {}],
   ["change.step", { ...more, step: 3 }, {}],
-  ["change.category", { what: "category", category: "gone", deed: "add" }, {}],
+  ["change.category", { what: "category", category: "gone", command: "add" }, {}],
   ["change.value", { what: "stock", value: -1 }, {}],
   ["products", more, { words: "nothing like this" }],
 ] as const)("what is wrong is said at its field: %s", async (path, change, others) => {

@@ -47,7 +47,7 @@ const forms: { readonly [W in BulkChange["what"]]: Joi.ObjectSchema } = {
   category: Joi.object({
     what: "category",
     category: idSchema.required(),
-    deed: Joi.string().valid("add", "remove").required(),
+    command: Joi.string().valid("add", "remove").required(),
   }),
   state: Joi.object({
     what: "state",

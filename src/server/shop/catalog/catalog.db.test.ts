@@ -14,7 +14,7 @@ import { freeSlug, keepFrame, keepProduct, makeProduct, setStock, takeAddress } 
 let studio: TestStudio;
 let other: Context;
 let site: SiteRow;
-const deed = () => ({ siteId: site.id, by: "test", now: studio.context.now() });
+const command = () => ({ siteId: site.id, by: "test", now: studio.context.now() });
 const names = async (context: Context, words = "") => {
   const { catalog } = await catalogOf(context, site, { now: true });
   return catalog.find({ ...everything, words }, 50).products.map(({ name }) => name);
@@ -27,8 +27,8 @@ beforeAll(async () => {
   other = createContext(studio.context.settings);
   site = (await findSite(studio.context.db, "wrenfield")) as SiteRow;
   await inTransaction(studio.context.db, async (tx) => {
-    await makeProduct(tx, deed(), bell);
-    await makeProduct(tx, deed(), aProduct("bowl", { name: "Rice bowl", words: paragraphs("Fits into the hand.") }));
+    await makeProduct(tx, command(), bell);
+    await makeProduct(tx, command(), aProduct("bowl", { name: "Rice bowl", words: paragraphs("Fits into the hand.") }));
   });
 });
 afterAll(async () => {
@@ -39,13 +39,13 @@ afterAll(async () => {
 test("one process sees what another makes, changes and takes out", async () => {
   expect(await names(other)).toEqual(["Bell mug", "Rice bowl"]);
   await inTransaction(studio.context.db, (tx) =>
-    keepProduct(tx, deed(), { ...bell, name: "Bell cup", price: 2100 }, 0),
+    keepProduct(tx, command(), { ...bell, name: "Bell cup", price: 2100 }, 0),
   );
   const { catalog, products } = await catalogOf(other, site, { now: true });
   expect(catalog.product("bell")).toMatchObject({ name: "Bell cup", price: 2100 });
   expect(products.size).toBe(2);
   await inTransaction(studio.context.db, (tx) =>
-    makeProduct(tx, deed(), aProduct("vase", { name: "Vase", state: "draft" })),
+    makeProduct(tx, command(), aProduct("vase", { name: "Vase", state: "draft" })),
   );
   // A draft is known, and not on sale.
   expect(await names(other)).toEqual(["Bell cup", "Rice bowl"]);
@@ -56,11 +56,11 @@ test("words are found by what they are now: an index follows each change", async
   expect(await names(other, "hand")).toEqual(["Rice bowl"]);
   const [row] = await studio.context.db.select().from(shopProducts).where(eq(shopProducts.id, "bowl"));
   const next = { ...(row?.document as typeof bell), words: paragraphs("For rice, for soup.") };
-  await inTransaction(studio.context.db, (tx) => keepProduct(tx, deed(), next, row?.revision ?? 0));
+  await inTransaction(studio.context.db, (tx) => keepProduct(tx, command(), next, row?.revision ?? 0));
   expect(await names(other, "hand")).toEqual([]);
   expect(await names(other, "soup")).toEqual(["Rice bowl"]);
   await inTransaction(studio.context.db, (tx) =>
-    keepFrame(tx, deed(), { categories: [], attributes: [], synonyms: [["soup", "broth"]] }, 0),
+    keepFrame(tx, command(), { categories: [], attributes: [], synonyms: [["soup", "broth"]] }, 0),
   );
   expect(await names(other, "broth")).toEqual(["Rice bowl"]);
 });
@@ -74,7 +74,7 @@ test("while nothing has changed it is the same catalog, and what is fresh enough
 });
 
 test("what is left is what is there less what is being paid for, and the change from some to none is seen", async () => {
-  await inTransaction(studio.context.db, (tx) => setStock(tx, deed(), "bell-1", 3, "counted"));
+  await inTransaction(studio.context.db, (tx) => setStock(tx, command(), "bell-1", 3, "counted"));
   await studio.context.db
     .update(shopVariants)
     // Clock: what has changed since is asked for by the time at which it changed.
@@ -83,11 +83,11 @@ test("what is left is what is there less what is being paid for, and the change 
   const known = await catalogOf(other, site, { now: true });
   expect([known.left("bell-1"), known.left("bowl-1"), known.left("nobody")]).toEqual([1, null, 0]);
   await expect(
-    inTransaction(studio.context.db, (tx) => setStock(tx, deed(), "bell-1", 1, "set")),
+    inTransaction(studio.context.db, (tx) => setStock(tx, command(), "bell-1", 1, "set")),
   ).rejects.toMatchObject({
     fields: [{ path: "stock", message: "2 of it are being paid for right now. Set it to 2 at least." }],
   });
-  await inTransaction(studio.context.db, (tx) => setStock(tx, deed(), "bell-1", 2, "set"));
+  await inTransaction(studio.context.db, (tx) => setStock(tx, command(), "bell-1", 2, "set"));
   const none = await catalogOf(other, site, { now: true });
   expect(none.catalog.find({ ...everything, inStock: true }, 50).products.map(({ id }) => id)).toEqual(["bowl"]);
   const moves = await studio.context.db.select().from(shopStockMoves).where(eq(shopStockMoves.variantId, "bell-1"));
@@ -102,7 +102,7 @@ test("a variant that is being paid for can't be taken out, nor one that another 
   const now = row?.document as typeof bell;
   const without = { ...now, variants: [aVariant("bell-2", { sku: "BELL-2" })] };
   await expect(
-    inTransaction(studio.context.db, (tx) => keepProduct(tx, deed(), without, row?.revision ?? 0)),
+    inTransaction(studio.context.db, (tx) => keepProduct(tx, command(), without, row?.revision ?? 0)),
   ).rejects.toMatchObject({
     fields: [{ path: "variants", message: "BELL is being paid for right now. Take it out when that is over." }],
   });
@@ -133,7 +133,7 @@ test("addresses: taken ones are told, a free one is found, what leads on may be 
 test("two who give the same address to two products at once: one has it, the other is told", async () => {
   const both = await Promise.allSettled(
     ["twin-a", "twin-b"].map((id) =>
-      inTransaction(studio.context.db, (tx) => makeProduct(tx, deed(), aProduct(id, { slug: "twins" }))),
+      inTransaction(studio.context.db, (tx) => makeProduct(tx, command(), aProduct(id, { slug: "twins" }))),
     ),
   );
   expect(both.map(({ status }) => status).sort()).toEqual(["fulfilled", "rejected"]);

@@ -5,7 +5,7 @@ import { emptyFrame, type Product } from "@/core/catalog/product";
 import { withTextMedium } from "@/core/catalog/text";
 import type { Executor } from "@/data/connection";
 import { shopCatalogs, shopMedia, shopProducts, shopVariants } from "@/data/shop/tables";
-import { type Deed, keepFrame, keepProduct, makeProduct, setStock } from "./products";
+import { type Command, keepFrame, keepProduct, makeProduct, setStock } from "./products";
 
 const batch = 500;
 
@@ -42,13 +42,13 @@ export async function loadGoods(db: Executor, siteId: string): Promise<ShopGoods
 
 /** Stores what a new site sells, checked already. */
 export async function storeGoods(tx: Executor, siteId: string, goods: ShopGoods, now: Date): Promise<void> {
-  const deed = { siteId, by: "file", now };
-  await keepFrame(tx, deed, goods.frame, 0);
+  const command = { siteId, by: "file", now };
+  await keepFrame(tx, command, goods.frame, 0);
   for (const product of goods.products) {
-    await makeProduct(tx, deed, product);
+    await makeProduct(tx, command, product);
     for (const { id } of product.variants) {
       const stock = goods.stock[id];
-      if (product.counted && stock !== undefined) await setStock(tx, deed, id, stock, "import");
+      if (product.counted && stock !== undefined) await setStock(tx, command, id, stock, "import");
     }
   }
 }
@@ -62,18 +62,18 @@ export const goodsMediaUses = (db: Executor, siteId: string) =>
     .where(and(eq(shopMedia.siteId, siteId), isNull(shopProducts.removedAt)));
 
 /** Puts one medium in the place of another in every product that shows it; answers whether any did. */
-export async function replaceInGoods(tx: Executor, deed: Deed, from: string, to: string): Promise<boolean> {
+export async function replaceInGoods(tx: Executor, command: Command, from: string, to: string): Promise<boolean> {
   const ids = (
     await tx
       .select({ id: shopMedia.productId })
       .from(shopMedia)
-      .where(and(eq(shopMedia.siteId, deed.siteId), eq(shopMedia.hash, from)))
+      .where(and(eq(shopMedia.siteId, command.siteId), eq(shopMedia.hash, from)))
   ).map(({ id }) => id);
   if (!ids.length) return false;
   const rows = await tx
     .select({ document: shopProducts.document, revision: shopProducts.revision })
     .from(shopProducts)
-    .where(and(eq(shopProducts.siteId, deed.siteId), inArray(shopProducts.id, ids), isNull(shopProducts.removedAt)))
+    .where(and(eq(shopProducts.siteId, command.siteId), inArray(shopProducts.id, ids), isNull(shopProducts.removedAt)))
     .for("update");
   for (const { document, revision } of rows) {
     const pictures = document.pictures.map((one) => (one.media === from ? { ...one, media: to } : one));
@@ -83,7 +83,7 @@ export async function replaceInGoods(tx: Executor, deed: Deed, from: string, to:
     const words = withTextMedium(document.words, from, to);
     await keepProduct(
       tx,
-      deed,
+      command,
       { ...document, words, pictures: once, variants, ...(files ? { files } : {}) },
       revision,
     );

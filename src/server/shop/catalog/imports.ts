@@ -23,7 +23,7 @@ import { conflict, fieldProblem, notFound, Problem } from "@/server/problem";
 import { sandboxed } from "@/server/sandbox/sandbox";
 import { loadGoods } from "./goods";
 import { makeProducts } from "./make-many";
-import { type Deed, keepFrame, keepProduct, makeProduct, setStock } from "./products";
+import { type Command, keepFrame, keepProduct, makeProduct, setStock } from "./products";
 
 /** The largest table that is taken, in bytes. */
 export const largestTable = 16 * 2 ** 20;
@@ -153,12 +153,17 @@ async function begin(
   id: string,
   from: readonly ImportRow["state"][],
   to: ImportRow["state"],
-  deed: string,
+  command: string,
 ) {
   const row = await importOf(call, id);
   const job = await inTransaction(call.context.db, async (tx) => {
     await turn(tx, row, from, to);
-    return queueJob(tx, { kind: "goods", siteId: call.site.id, payload: { import: id, deed }, onlyOne: `goods:${id}` });
+    return queueJob(tx, {
+      kind: "goods",
+      siteId: call.site.id,
+      payload: { import: id, command },
+      onlyOne: `goods:${id}`,
+    });
   });
   call.context.jobQueued();
   return { job };
@@ -309,53 +314,54 @@ async function plan(context: Context, row: ImportRow, run: JobRun): Promise<void
 }
 
 /** Does one product of a plan; answers how it stands then. */
-async function doStep(tx: Executor, deed: Deed, step: StepRow): Promise<Partial<StepRow>> {
+async function doStep(tx: Executor, command: Command, step: StepRow): Promise<Partial<StepRow>> {
   const counted = async () => {
-    for (const [variant, stock] of Object.entries(step.stockAfter)) await setStock(tx, deed, variant, stock, "import");
+    for (const [variant, stock] of Object.entries(step.stockAfter))
+      await setStock(tx, command, variant, stock, "import");
   };
   if (step.made) {
-    await makeProduct(tx, deed, step.after);
+    await makeProduct(tx, command, step.after);
     await counted();
     return { state: "done", revision: 0 };
   }
   const [now] = await tx
     .select({ document: shopProducts.document })
     .from(shopProducts)
-    .where(and(eq(shopProducts.siteId, deed.siteId), eq(shopProducts.id, step.productId)))
+    .where(and(eq(shopProducts.siteId, command.siteId), eq(shopProducts.id, step.productId)))
     .for("update");
-  const stock = await stockBefore(tx, deed.siteId, step.productId);
-  if (!now || !(await keepProduct(tx, deed, step.after, step.revision)))
+  const stock = await stockBefore(tx, command.siteId, step.productId);
+  if (!now || !(await keepProduct(tx, command, step.after, step.revision)))
     return { state: "left", problem: "Somebody changed it meanwhile." };
   await counted();
   return { state: "done", before: now.document, stockBefore: stock, revision: step.revision + 1 };
 }
 
 /** Takes one product of an import back. */
-async function undoStep(tx: Executor, deed: Deed, step: StepRow): Promise<Partial<StepRow>> {
+async function undoStep(tx: Executor, command: Command, step: StepRow): Promise<Partial<StepRow>> {
   const mine = and(
-    eq(shopProducts.siteId, deed.siteId),
+    eq(shopProducts.siteId, command.siteId),
     eq(shopProducts.id, step.productId),
     eq(shopProducts.revision, step.revision),
     isNull(shopProducts.removedAt),
   );
   if (step.made) {
-    const [gone] = await tx.update(shopProducts).set({ removedAt: deed.now, changedAt: realNow() }).where(mine);
+    const [gone] = await tx.update(shopProducts).set({ removedAt: command.now, changedAt: realNow() }).where(mine);
     return gone.affectedRows ? { state: "back" } : { state: "left", problem: "Somebody changed it meanwhile." };
   }
-  if (!step.before || !(await keepProduct(tx, deed, step.before as Product, step.revision)))
+  if (!step.before || !(await keepProduct(tx, command, step.before as Product, step.revision)))
     return { state: "left", problem: "Somebody changed it meanwhile." };
   for (const [variant, stock] of Object.entries(step.stockBefore))
-    if (stock !== null) await setStock(tx, deed, variant, stock, "import");
+    if (stock !== null) await setStock(tx, command, variant, stock, "import");
   return { state: "back" };
 }
 
 /** Takes some steps together; false, and nothing done, where each has to be taken by itself. */
-type Together = (tx: Executor, deed: Deed, steps: readonly StepRow[]) => Promise<Partial<StepRow> | false>;
+type Together = (tx: Executor, command: Command, steps: readonly StepRow[]) => Promise<Partial<StepRow> | false>;
 
 /** New products are made together. */
-const makeTogether: Together = async (tx, deed, steps) => {
+const makeTogether: Together = async (tx, command, steps) => {
   const made = steps.map(({ after, stockAfter }) => ({ product: after, stock: stockAfter }));
-  return (await makeProducts(tx, deed, made)) && { state: "done", revision: 0 };
+  return (await makeProducts(tx, command, made)) && { state: "done", revision: 0 };
 };
 
 /** Thrown to take back what was begun. */
@@ -367,10 +373,10 @@ async function walk(
   row: ImportRow,
   run: JobRun,
   from: StepRow["state"],
-  take: (tx: Executor, deed: Deed, step: StepRow) => Promise<Partial<StepRow>>,
+  take: (tx: Executor, command: Command, step: StepRow) => Promise<Partial<StepRow>>,
   together: Together | null = null,
 ): Promise<void> {
-  const deed: Deed = { siteId: row.siteId, by: row.createdBy, now: context.now() };
+  const command: Command = { siteId: row.siteId, by: row.createdBy, now: context.now() };
   const mine = and(eq(shopImportSteps.siteId, row.siteId), eq(shopImportSteps.importId, row.id));
   const [all] = await context.db.select({ all: count() }).from(shopImportSteps).where(mine);
   const waiting = () =>
@@ -397,7 +403,7 @@ async function walk(
       await inTransaction(context.db, async (tx) => {
         // Two processes at once, where one is believed dead: the rows are taken by one of them.
         const rows = await tx.select({ state: shopImportSteps.state }).from(shopImportSteps).where(at).for("update");
-        const done = rows.every(({ state }) => state === from) && (await together(tx, deed, made));
+        const done = rows.every(({ state }) => state === from) && (await together(tx, command, made));
         if (!done) throw new EachByItself();
         await tx.update(shopImportSteps).set(done).where(at);
       });
@@ -423,7 +429,7 @@ async function walk(
           if (still?.state !== from) return;
           await tx
             .update(shopImportSteps)
-            .set(await take(tx, deed, step))
+            .set(await take(tx, command, step))
             .where(at);
         });
       } catch (error) {
@@ -437,10 +443,10 @@ async function walk(
   }
 }
 
-const deeds: Readonly<Record<string, (context: Context, row: ImportRow, run: JobRun) => Promise<void>>> = {
+const commands: Readonly<Record<string, (context: Context, row: ImportRow, run: JobRun) => Promise<void>>> = {
   plan,
   run: async (context, row, run) => {
-    const deed: Deed = { siteId: row.siteId, by: row.createdBy, now: context.now() };
+    const command: Command = { siteId: row.siteId, by: row.createdBy, now: context.now() };
     const { frame } = row;
     // Categories first: products name them. Where somebody changed those since, only what the plan added is added.
     if (frame)
@@ -450,7 +456,7 @@ const deeds: Readonly<Record<string, (context: Context, row: ImportRow, run: Job
         const added = frame.frame.categories.filter(({ id }) => !there.has(id));
         const base = now?.frame ?? emptyFrame;
         if (added.length)
-          await keepFrame(tx, deed, { ...base, categories: [...base.categories, ...added] }, now?.revision ?? 0);
+          await keepFrame(tx, command, { ...base, categories: [...base.categories, ...added] }, now?.revision ?? 0);
       });
     await walk(context, row, run, "waiting", doStep, makeTogether);
     await turn(context.db, row, ["running"], "done");
@@ -463,11 +469,11 @@ const deeds: Readonly<Record<string, (context: Context, row: ImportRow, run: Job
 
 /** The job: begun again after a process died, it goes on with what is still waiting. */
 export async function goodsJob(context: Context, run: JobRun): Promise<void> {
-  const { import: id = "", deed = "" } = run.job.payload;
+  const { import: id = "", command = "" } = run.job.payload;
   const [row] = await context.db
     .select()
     .from(shopImports)
     .where(and(eq(shopImports.siteId, run.job.siteId ?? ""), eq(shopImports.id, id)));
-  if (row) await deeds[deed]?.(context, row, run);
+  if (row) await commands[command]?.(context, row, run);
   await run.finish(context.db);
 }

@@ -4,7 +4,7 @@ import type { Product } from "@/core/catalog/product";
 import type { Executor } from "@/data/connection";
 import { shopAddresses, shopMedia, shopProducts, shopStockMoves, shopVariants } from "@/data/shop/tables";
 import { realNow } from "@/server/bytes/store";
-import { columnsOf, type Deed, mediaRows } from "./products";
+import { type Command, columnsOf, mediaRows } from "./products";
 
 export interface NewProduct {
   readonly product: Product;
@@ -38,8 +38,8 @@ async function someTaken(tx: Executor, siteId: string, products: readonly Produc
  * Keeps new products, checked already, behind all others, with what is there of each. False, and nothing kept, where one of
  * them can't be: each has to be made by itself then, so that it is told which, and why.
  */
-export async function makeProducts(tx: Executor, deed: Deed, made: readonly NewProduct[]): Promise<boolean> {
-  const { siteId, by, now } = deed;
+export async function makeProducts(tx: Executor, command: Command, made: readonly NewProduct[]): Promise<boolean> {
+  const { siteId, by, now } = command;
   const products = made.map(({ product }) => product);
   if (await someTaken(tx, siteId, products)) return false;
   const [last] = await tx

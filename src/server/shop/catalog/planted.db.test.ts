@@ -41,7 +41,7 @@ beforeEach(async () => {
 });
 
 const adds = (cookie = "") =>
-  sendForm(studio.context, "/shop/cart", { deed: "add", variant: "mug-1", quantity: "1" }, { cookie });
+  sendForm(studio.context, "/shop/cart", { command: "add", variant: "mug-1", quantity: "1" }, { cookie });
 const types = (cookie: string, more: object = {}) =>
   sendForm(studio.context, "/shop/checkout", { ...person, country: "IE", look: "1", ...more }, { cookie });
 /** What somebody with this cookie sees of a person. */

@@ -12,7 +12,7 @@ import { fieldProblem } from "@/server/problem";
 type StockReason = (typeof shopStockMoves.$inferInsert)["reason"];
 
 /** Who changes something, when, and why. */
-export interface Deed {
+export interface Command {
   readonly siteId: string;
   readonly by: string;
   readonly now: Date;
@@ -63,7 +63,7 @@ export async function freeSlug(tx: Executor, siteId: string, name: string): Prom
 /** Sets what is there of a variant, with a row that says why; nothing where it is so already. */
 export async function setStock(
   tx: Executor,
-  { siteId, by, now }: Deed,
+  { siteId, by, now }: Command,
   variant: string,
   stock: number | null,
   reason: StockReason,
@@ -85,8 +85,8 @@ export async function setStock(
     .values({ siteId, variantId: variant, before: row.stock, after: stock, reason, by, at: now });
 }
 
-async function keepVariants(tx: Executor, deed: Deed, product: Product): Promise<void> {
-  const { siteId } = deed;
+async function keepVariants(tx: Executor, command: Command, product: Product): Promise<void> {
+  const { siteId } = command;
   const before = await tx.select().from(shopVariants).where(ofProduct(siteId, product.id)).for("update");
   const wanted = new Set(product.variants.map(({ id }) => id));
   const gone = before.filter(({ id }) => !wanted.has(id));
@@ -131,7 +131,7 @@ async function keepVariants(tx: Executor, deed: Deed, product: Product): Promise
         .update(shopVariants)
         .set(values)
         .where(and(eq(shopVariants.siteId, siteId), eq(shopVariants.id, id)));
-      if (old.stock !== stock) await setStock(tx, deed, id, stock, "set");
+      if (old.stock !== stock) await setStock(tx, command, id, stock, "set");
     } else await tx.insert(shopVariants).values({ siteId, id, productId: product.id, ...values, stock });
   }
 }
@@ -170,8 +170,8 @@ export const columnsOf = (product: Product) => ({
 });
 
 /** Keeps a new product, checked already, behind all others. */
-export async function makeProduct(tx: Executor, deed: Deed, product: Product): Promise<void> {
-  const { siteId, now } = deed;
+export async function makeProduct(tx: Executor, command: Command, product: Product): Promise<void> {
+  const { siteId, now } = command;
   const [last] = await tx
     .select({ position: max(shopProducts.position) })
     .from(shopProducts)
@@ -184,13 +184,18 @@ export async function makeProduct(tx: Executor, deed: Deed, product: Product): P
     position: Math.max((last?.position ?? 0) + 1, now.getTime()),
     changedAt: realNow(),
   });
-  await keepVariants(tx, deed, product);
+  await keepVariants(tx, command, product);
   await keepMedia(tx, siteId, product);
 }
 
 /** Keeps a product that was made of `revision`; false where another has been kept since. */
-export async function keepProduct(tx: Executor, deed: Deed, product: Product, revision: number): Promise<boolean> {
-  const { siteId } = deed;
+export async function keepProduct(
+  tx: Executor,
+  command: Command,
+  product: Product,
+  revision: number,
+): Promise<boolean> {
+  const { siteId } = command;
   const [done] = await tx
     .update(shopProducts)
     .set({ ...columnsOf(product), revision: revision + 1, changedAt: realNow() })
@@ -204,14 +209,19 @@ export async function keepProduct(tx: Executor, deed: Deed, product: Product, re
     );
   if (done.affectedRows !== 1) return false;
   await takeAddress(tx, siteId, "product", product.id, product.slug);
-  await keepVariants(tx, deed, product);
+  await keepVariants(tx, command, product);
   await keepMedia(tx, siteId, product);
   return true;
 }
 
 /** Keeps categories, properties and synonyms made of `revision`; false where others have been kept since. */
-export async function keepFrame(tx: Executor, deed: Deed, frame: CatalogFrame, revision: number): Promise<boolean> {
-  const { siteId, now } = deed;
+export async function keepFrame(
+  tx: Executor,
+  command: Command,
+  frame: CatalogFrame,
+  revision: number,
+): Promise<boolean> {
+  const { siteId, now } = command;
   await tx
     .insert(shopCatalogs)
     .values({ siteId, frame: { categories: [], attributes: [], synonyms: [] }, changedAt: now })

@@ -86,8 +86,8 @@ export const stockOperations = {
             "stockChanged",
             `There are ${row.stock} by now: something was sold or came back. Count again.`,
           );
-        const deed = { siteId: site.id, by: account.id, now: context.now() };
-        await setStock(tx, deed, input.variant, input.counted, "counted");
+        const command = { siteId: site.id, by: account.id, now: context.now() };
+        await setStock(tx, command, input.variant, input.counted, "counted");
         // That it was right is worth a row, too: somebody has looked.
         if (input.counted === input.seen)
           await tx.insert(shopStockMoves).values({

@@ -11,7 +11,7 @@ import { fieldProblem } from "@/server/problem";
 type VariantRow = typeof shopVariants.$inferSelect;
 
 /** What is done to the goods of an order, and by whom: a member's id, "buyer", "payment" or "time". */
-export interface GoodsDeed {
+export interface GoodsCommand {
   readonly siteId: string;
   readonly order: string;
   readonly lines: readonly OrderedLine[];
@@ -28,7 +28,7 @@ interface Changed {
 /** Does something with each counted variant of an order, by how much of it the order has. */
 async function eachVariant(
   tx: Executor,
-  { siteId, order, lines, by, now }: GoodsDeed,
+  { siteId, order, lines, by, now }: GoodsCommand,
   change: (row: VariantRow, quantity: number, name: string) => Changed,
   missing: (name: string) => void = () => {},
 ): Promise<void> {
@@ -58,12 +58,17 @@ async function eachVariant(
 }
 
 /** Takes goods off the shelf, or keeps them while they are paid for: a field problem at "lines" where there are fewer left than that. */
-export const takeGoods = (tx: Executor, deed: GoodsDeed, how: "sold" | "kept", language: string): Promise<void> => {
+export const takeGoods = (
+  tx: Executor,
+  command: GoodsCommand,
+  how: "sold" | "kept",
+  language: string,
+): Promise<void> => {
   const words = shopWords(language);
   const gone = (name: string) => fieldProblem("lines", words.gone(name));
   return eachVariant(
     tx,
-    deed,
+    command,
     ({ stock, kept, sellsOn }, quantity, name) => {
       if (stock === null) return {};
       const left = stock - kept;
@@ -77,16 +82,18 @@ export const takeGoods = (tx: Executor, deed: GoodsDeed, how: "sold" | "kept", l
 };
 
 /** What was kept is sold. */
-export const sellKept = (tx: Executor, deed: GoodsDeed): Promise<void> =>
-  eachVariant(tx, deed, ({ stock, kept }, quantity) => ({
+export const sellKept = (tx: Executor, command: GoodsCommand): Promise<void> =>
+  eachVariant(tx, command, ({ stock, kept }, quantity) => ({
     kept: Math.max(0, kept - quantity),
     ...(stock === null ? {} : { stock: stock - quantity, reason: "sold" as const }),
   }));
 
 /** What was kept is anybody's again. */
-export const letGoods = (tx: Executor, deed: GoodsDeed): Promise<void> =>
-  eachVariant(tx, deed, ({ kept }, quantity) => ({ kept: Math.max(0, kept - quantity) }));
+export const letGoods = (tx: Executor, command: GoodsCommand): Promise<void> =>
+  eachVariant(tx, command, ({ kept }, quantity) => ({ kept: Math.max(0, kept - quantity) }));
 
 /** Puts an order's goods back on the shelf. */
-export const putBack = (tx: Executor, deed: GoodsDeed): Promise<void> =>
-  eachVariant(tx, deed, ({ stock }, quantity) => (stock === null ? {} : { stock: stock + quantity, reason: "back" }));
+export const putBack = (tx: Executor, command: GoodsCommand): Promise<void> =>
+  eachVariant(tx, command, ({ stock }, quantity) =>
+    stock === null ? {} : { stock: stock + quantity, reason: "back" },
+  );

@@ -54,7 +54,7 @@ const pdf = (text = "") => new Blob([`%PDF-1.7\n${text}\n%%EOF`]);
 /** Adds a mug with a file of the buyer's. */
 function add(file: Blob | null, name = "logo.pdf", address = "10.0.0.1", cookie = "") {
   const fields = new FormData();
-  for (const [key, value] of Object.entries({ deed: "add", variant: "mug-1", quantity: "1", "ask.name": "Nuala" }))
+  for (const [key, value] of Object.entries({ command: "add", variant: "mug-1", quantity: "1", "ask.name": "Nuala" }))
     fields.set(key, value);
   if (file) fields.set("ask.logo", file, name);
   return sendForm(studio.context, "/shop/cart", fields, { address, cookie });

@@ -339,7 +339,7 @@ async function moveDifference(
     await tellChanged(context, tx, { site, live }, row);
     if (back <= 0) return row;
     const given = await giveBack(context, tx, all, back);
-    return writeStep(context, tx, row, { deed: "refund", to: row.state, by, details: { amount: given } });
+    return writeStep(context, tx, row, { command: "refund", to: row.state, by, details: { amount: given } });
   }
   const fetched = row.document.way.kind === "pickup";
   const way = await wayOf(tx, site.id, "link", { amount: due, fetched }).catch((error) => {
@@ -408,7 +408,7 @@ export async function editOrder(
     await writeLines(tx, changed);
     const difference = toPay - row.toPay;
     const details = { amount: difference };
-    const stepped = await writeStep(context, tx, changed, { deed: "edit", to: row.state, by, details });
+    const stepped = await writeStep(context, tx, changed, { command: "edit", to: row.state, by, details });
     return moveDifference(context, tx, { site, live, by }, stepped, difference);
   });
   context.jobQueued();

@@ -48,7 +48,12 @@ test("found by number, name and address; signs of patterns are signs", async () 
 
 test("by state; what is to be done is what has not left", async () => {
   const [bram] = (await list({ words: "bram" })).rows;
-  await studio.as("designer", "desk.orderDeed", { site, order: bram?.id ?? "", revision: 0, deed: "cancel" } as never);
+  await studio.as("designer", "desk.orderCommand", {
+    site,
+    order: bram?.id ?? "",
+    revision: 0,
+    command: "cancel",
+  } as never);
   expect((await list({ state: "cancelled" })).rows.map(({ name }) => name)).toEqual(["Bram Visser"]);
   expect((await list({ state: "open", words: "bram" })).rows).toEqual([]);
   expect((await list({ state: "open", words: "nuala" })).rows).toHaveLength(1);

@@ -6,11 +6,11 @@ import { largestAmount } from "@/core/money/read";
 import { linesLeft, parcelLines } from "@/core/order/lines";
 import {
   byThemselves,
-  type OrderDeed,
+  type OrderCommand,
   type OrderState,
-  orderDeeds,
+  orderCommands,
   orderStates,
-  possibleDeeds,
+  possibleCommands,
 } from "@/core/order/order";
 import { moneyState } from "@/core/payment/charge";
 import { connectors } from "@/core/payment/connectors";
@@ -28,7 +28,7 @@ import { payPath } from "@/server/payment/link";
 import { type PaymentRow, paymentsOf, type RefusalOf, refusalsOf } from "@/server/payment/payments";
 import { notFound } from "@/server/problem";
 import type { OrderRow } from "@/server/shop/orders/order-row";
-import { type DeedDetails, stepOrder } from "../cart/steps";
+import { type CommandDetails, stepOrder } from "../cart/steps";
 import { mayEdit } from "./by-hand";
 import { handOperations } from "./hand-operations";
 import { issuedOf } from "./issuing";
@@ -36,8 +36,8 @@ import { parcelsOf } from "./papers";
 
 const pageSize = 50;
 
-/** Deeds that somebody at the Desk does; the others are done by time and by payments. */
-const deskDeeds = orderDeeds.filter((deed) => !byThemselves.includes(deed));
+/** Commands that somebody at the Desk does; the others are done by time and by payments. */
+const deskCommands = orderCommands.filter((command) => !byThemselves.includes(command));
 
 const told = (row: OrderRow) => ({
   id: row.id,
@@ -164,7 +164,7 @@ export const orderOperations = {
           at: shopOrderSteps.at,
           by: shopOrderSteps.by,
           name: users.name,
-          deed: shopOrderSteps.deed,
+          command: shopOrderSteps.command,
           from: shopOrderSteps.from,
           to: shopOrderSteps.to,
           details: shopOrderSteps.details,
@@ -214,20 +214,20 @@ export const orderOperations = {
         payAt: open ? siteOrigin(context.settings, site.key) + payPath(context, "order", row.id) : null,
         asked: open?.asked ?? 0,
         editable: mayEdit(row),
-        deeds: possibleDeeds(row.state).filter(
-          (deed) => deskDeeds.includes(deed) && (deed !== "pay" || row.paid < row.toPay),
+        commands: possibleCommands(row.state).filter(
+          (command) => deskCommands.includes(command) && (command !== "pay" || row.paid < row.toPay),
         ),
         steps: steps.map(({ at, by, name, ...step }) => ({ ...step, at: at.toISOString(), by: name ?? by })),
       };
     },
   ),
-  "desk.orderDeed": siteOperation(
+  "desk.orderCommand": siteOperation(
     "visitors.change",
     {
       order: Joi.string().max(24).required(),
       revision: Joi.number().integer().min(0).required(),
-      deed: Joi.string()
-        .valid(...deskDeeds)
+      command: Joi.string()
+        .valid(...deskCommands)
         .required(),
       amount: Joi.number().integer().min(1).max(largestAmount),
       tracking: lineSchema(60).allow(""),
@@ -243,9 +243,14 @@ export const orderOperations = {
     },
     async (
       { context, site, account },
-      { order, revision, deed, ...details }: DeedDetails & { order: string; revision: number; deed: OrderDeed },
+      {
+        order,
+        revision,
+        command,
+        ...details
+      }: CommandDetails & { order: string; revision: number; command: OrderCommand },
     ) => {
-      const row = await stepOrder(context, site, order, revision, deed, details, account.id);
+      const row = await stepOrder(context, site, order, revision, command, details, account.id);
       return { state: row.state, revision: row.revision };
     },
   ),

@@ -36,7 +36,7 @@ beforeAll(async () => {
   studio = await testStudio();
   await openTestShop(studio);
   row = (await findSite(studio.context.db, site)) as SiteRow;
-  const deed = { siteId: row.id, by: "test", now: new Date("2026-03-01T08:00:00Z") };
+  const command = { siteId: row.id, by: "test", now: new Date("2026-03-01T08:00:00Z") };
   for (const [id, price] of [
     ["mug", 1800],
     ["bowl", 2400],
@@ -44,7 +44,7 @@ beforeAll(async () => {
     await inTransaction(studio.context.db, (tx) =>
       makeProduct(
         tx,
-        deed,
+        command,
         aProduct(id, {
           slug: id,
           name: `Bell ${id}`,
@@ -238,7 +238,7 @@ describe("changed before it is packed", () => {
     const [payment] = await studio.context.db.select().from(payments);
     expect(Object.values(payment?.refunds ?? {})).toEqual([3600]);
     const steps = await studio.context.db.select().from(shopOrderSteps).orderBy(shopOrderSteps.position);
-    expect(steps.map(({ deed }) => deed)).toEqual(["place", "pay", "edit", "refund"]);
+    expect(steps.map(({ command }) => command)).toEqual(["place", "pay", "edit", "refund"]);
   });
 
   test("changed twice before the difference is paid, one payment is open, of what is missing by then", async () => {
@@ -305,12 +305,12 @@ test("what a voucher paid whole is paid: more of it is asked for, and not just o
 describe("sent back", () => {
   const sendBack = (order: OrderRow, why: string) =>
     sendForm(studio.context, "/shop/send-back", { o: orderToken(studio.context, order.id), why });
-  const step = async (order: OrderRow, deed: "pack" | "send") =>
-    studio.as("designer", "desk.orderDeed", {
-      ...{ site, order: order.id, revision: (await now(order.id)).revision, deed },
+  const step = async (order: OrderRow, command: "pack" | "send") =>
+    studio.as("designer", "desk.orderCommand", {
+      ...{ site, order: order.id, revision: (await now(order.id)).revision, command },
     } as never);
   const asked = async () =>
-    (await studio.context.db.select().from(shopOrderSteps)).filter(({ deed }) => deed === "returnAsked");
+    (await studio.context.db.select().from(shopOrderSteps)).filter(({ command }) => command === "returnAsked");
 
   test("asked for once it has left, with a reason, by its link alone; the Desk reads it and the shop gets one letter", async () => {
     const order = await paid([line("mug-1", 1)]);
@@ -332,7 +332,7 @@ describe("sent back", () => {
 
 describe("vouchers of one's own amount", () => {
   const add = (amount: string) =>
-    sendForm(studio.context, "/shop/cart", { deed: "add", variant: "gift-1", quantity: "1", amount });
+    sendForm(studio.context, "/shop/cart", { command: "add", variant: "gift-1", quantity: "1", amount });
 
   test("between the bounds alone, whatever is forged; it is worth what was paid for it", async () => {
     await inTransaction(studio.context.db, (tx) =>

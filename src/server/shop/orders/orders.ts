@@ -186,7 +186,7 @@ export async function makeOrder(context: Context, tx: Executor, making: Making):
     position: 0,
     at: now,
     by,
-    deed: "place",
+    command: "place",
     from: null,
     to: state,
     details: {},

@@ -1,6 +1,6 @@
 // What payments mean for orders, and orders that nobody pays.
 import { and, eq, lte } from "drizzle-orm";
-import { afterDeed, takesGoods } from "@/core/order/order";
+import { afterCommand, takesGoods } from "@/core/order/order";
 import { paidOf } from "@/core/payment/charge";
 import { shopWords } from "@/core/storefront/words";
 import { type Executor, inTransaction } from "@/data/connection";
@@ -19,7 +19,7 @@ import {
 } from "@/server/payment/payments";
 import { notFound } from "@/server/problem";
 import type { OrderRow } from "@/server/shop/orders/order-row";
-import { doDeed, lockOrder, writeStep } from "../cart/steps";
+import { doCommand, lockOrder, writeStep } from "../cart/steps";
 import { type LiveShop, liveShop } from "../pages/live";
 import { orderPath, tellOrder, thanksPath } from "./letters";
 
@@ -66,7 +66,7 @@ async function refundAll({ context, tx }: Told, order: OrderRow, payment: Paymen
   const given = row ? await giveBack(context, tx, [row], most) : 0;
   if (!given) return order;
   const details = { amount: given };
-  return writeStep(context, tx, order, { deed: "refund", to: order.state, by: "payment", details });
+  return writeStep(context, tx, order, { command: "refund", to: order.state, by: "payment", details });
 }
 
 /** Money has come: the order is paid, or what came for nothing goes back by itself. */
@@ -74,13 +74,13 @@ async function captured(told: Told, order: OrderRow, payment: PaymentRow): Promi
   const { context, tx, site, live } = told;
   const all = await paymentsOf(tx, site.id, "order", order.id, true);
   const { paid, refunded } = paidOf(all);
-  const to = afterDeed(order.state, "pay") ?? order.state;
+  const to = afterCommand(order.state, "pay") ?? order.state;
   const waited = order.state === "waiting";
   // What has gone back already was paid before it: words come in any order.
   const enough = paid >= order.toPay;
   const details = { amount: payment.amount };
   const after = await writeStep(context, tx, order, {
-    deed: "pay",
+    command: "pay",
     to: enough ? to : order.state,
     by: "payment",
     details,
@@ -102,7 +102,7 @@ async function promised(told: Told, order: OrderRow, payment: PaymentRow): Promi
     const sum = all.reduce((so, one) => so + (one.state === "authorised" ? one.asked : 0), paidOf(all).paid);
     return takesGoods(order.state) && sum <= order.toPay ? undefined : closePayment(tx, payment);
   }
-  const after = await writeStep(context, tx, order, { deed: "promise", to: "placed", by: "payment" });
+  const after = await writeStep(context, tx, order, { command: "promise", to: "placed", by: "payment" });
   for (const other of await paymentsOf(tx, site.id, "order", order.id, true))
     if (other.id !== payment.id) await closePayment(tx, other);
   await tellOrder(context, tx, { site, live }, after);
@@ -114,7 +114,7 @@ async function moved(told: Told, order: OrderRow, before: PaymentRow, after: Pay
   if (after.state === "authorised" && before.state !== "authorised") return promised(told, order, after);
   if (after.state === "declined" && before.state !== "declined") {
     const details: Record<string, string> = after.why ? { why: after.why } : {};
-    await writeStep(context, tx, order, { deed: "declined", to: order.state, by: "payment", details });
+    await writeStep(context, tx, order, { command: "declined", to: order.state, by: "payment", details });
     return;
   }
   // Given back at the service itself: nobody here asked for it.
@@ -123,7 +123,12 @@ async function moved(told: Told, order: OrderRow, before: PaymentRow, after: Pay
   if (after.returned.length > before.returned.length && more <= 0)
     await announce(tx, order.siteId, "desk", { of: "order", arrival: false });
   if (more > 0)
-    await writeStep(context, tx, order, { deed: "refund", to: order.state, by: "payment", details: { amount: more } });
+    await writeStep(context, tx, order, {
+      command: "refund",
+      to: order.state,
+      by: "payment",
+      details: { amount: more },
+    });
 }
 
 export const orderPayable: Payable = {
@@ -157,5 +162,5 @@ export const endOrder = (context: Context, siteId: string, id: string): Promise<
   inTransaction(context.db, async (tx) => {
     const order = await lockOrder(tx, siteId, id);
     if (order?.state !== "waiting" || !order.endsByItselfAt || order.endsByItselfAt > context.now()) return;
-    await doDeed(context, tx, order, "fail", {}, "time");
+    await doCommand(context, tx, order, "fail", {}, "time");
   });

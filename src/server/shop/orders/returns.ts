@@ -18,7 +18,7 @@ export async function returnAsked(db: Executor, { siteId, id }: Pick<OrderRow, "
     .select({ position: shopOrderSteps.position })
     .from(shopOrderSteps)
     .where(
-      and(eq(shopOrderSteps.siteId, siteId), eq(shopOrderSteps.orderId, id), eq(shopOrderSteps.deed, "returnAsked")),
+      and(eq(shopOrderSteps.siteId, siteId), eq(shopOrderSteps.orderId, id), eq(shopOrderSteps.command, "returnAsked")),
     )
     .limit(1);
   return row !== undefined;
@@ -33,7 +33,7 @@ export async function askReturn(context: Context, site: SiteRow, id: string, why
     if (!order) throw notFound("This order");
     if (await returnAsked(tx, order)) return;
     if (!mayAskReturn(order.state)) throw fieldProblem("why", shopWords(order.language).sendBackNot);
-    await writeStep(context, tx, order, { deed: "returnAsked", to: order.state, by: "buyer", details: { why } });
+    await writeStep(context, tx, order, { command: "returnAsked", to: order.state, by: "buyer", details: { why } });
     const { settings } = context;
     const lines = [
       `${order.name} <${order.email}>`,

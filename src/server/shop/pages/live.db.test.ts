@@ -145,7 +145,7 @@ test("the same page is told as unchanged, and packed for those who take it so", 
 });
 
 test("a basket is its buyer's: nobody else is shown it, and no cache keeps it", async () => {
-  const response = await sendForm(studio.context, "/shop/cart", { deed: "add", variant: await variantOf() });
+  const response = await sendForm(studio.context, "/shop/cart", { command: "add", variant: await variantOf() });
   const set = response.set;
   expect(set).toMatch(/^basket-wrenfield=[\w-]{32}\.[\w-]{43}; Path=\/; Max-Age=2592000; HttpOnly; SameSite=Lax$/);
   const cookie = set.split(";", 1)[0] as string;
@@ -225,7 +225,11 @@ test("what was seen of the shop is shown while the database is away, and nothing
     serve(incoming, response, site).catch((error: unknown) => sendProblem(studio.context.settings, response, error));
   });
   await new Promise<void>((resolve) => other.listen(0, "127.0.0.1", resolve));
-  const { cookie } = await sendForm(studio.context, "/shop/cart", { deed: "add", variant: "bell-mug", quantity: "1" });
+  const { cookie } = await sendForm(studio.context, "/shop/cart", {
+    command: "add",
+    variant: "bell-mug",
+    quantity: "1",
+  });
   const ask = (path: string, headers: Record<string, string> = {}) => {
     for (const changed of studio.context.listeners.live) changed(site);
     return get(path, headers, "GET", () => other);

@@ -10,7 +10,7 @@ import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { Row, Tick } from "@/studio/kit/fields";
 import { Group, State } from "@/studio/kit/layout";
-import { LineDeeds } from "@/studio/kit/line-deeds";
+import { LineCommands } from "@/studio/kit/line-commands";
 import { TextArea } from "@/studio/kit/text-area";
 import type { StepProps } from "@/studio/widget/half";
 import { type Editing, editingOf } from "../editing";
@@ -127,20 +127,20 @@ const questionFields = [
 ] as unknown as readonly TableField<Question>[];
 
 function QuestionsOf({ editing }: { editing: Editing<"services"> }) {
-  const { item: service, deed, fault } = editing;
+  const { item: service, command, fault } = editing;
   const { questions } = service;
   const remove = (key: string) =>
-    deed({
+    command({
       questions: questions.filter((one) => one.key !== key),
       screening: service.screening.filter(({ question }) => question !== key),
     });
   const move = (at: number, by: number) => {
     const next = [...questions];
     next.splice(at + by, 0, ...next.splice(at, 1));
-    deed({ questions: next });
+    command({ questions: next });
   };
   const add = () =>
-    deed({
+    command({
       questions: [...questions, { key: freeKey(questions), label: own.newQuestion, required: false, kind: "words" }],
     });
   return (
@@ -164,7 +164,7 @@ function QuestionsOf({ editing }: { editing: Editing<"services"> }) {
                   value={question.kind}
                   options={own.kinds}
                   onChange={(kind) =>
-                    deed({
+                    command({
                       questions: questions.map((one, nth) =>
                         nth === at ? ofKind(one, kind as Question["kind"]) : one,
                       ),
@@ -173,7 +173,7 @@ function QuestionsOf({ editing }: { editing: Editing<"services"> }) {
                 />
               </Box>
               <Box flex="1" />
-              <LineDeeds
+              <LineCommands
                 before={own.up(question.label)}
                 behind={own.down(question.label)}
                 remove={own.remove(question.label)}

@@ -12,7 +12,7 @@ import { Choice } from "@/studio/kit/choice";
 import { DayTime } from "@/studio/kit/day-time";
 import { Row, TextInput } from "@/studio/kit/fields";
 import { RefusalNote, State } from "@/studio/kit/layout";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { Window } from "@/studio/kit/window";
 import { wallWords } from "../moments";
 import type { TimeOff } from "./sessions";
@@ -34,7 +34,7 @@ interface BlockTimeProps extends BlockBegin {
 export function BlockTime({ setUp, start, resource: begun, onClose, onDone }: BlockTimeProps) {
   const site = useSite();
   const refresh = useRefresh();
-  const { attempt, busy, refusal } = useDeed();
+  const { attempt, busy, refusal } = useCommand();
   const clockOf = (id: string) => {
     const place = setUp.resources.find((one) => one.id === id)?.place;
     return ZoneClock.of(setUp.places.find((one) => one.id === place)?.zone ?? site.settings.zone);
@@ -61,7 +61,7 @@ export function BlockTime({ setUp, start, resource: begun, onClose, onDone }: Bl
         <>
           <PlainButton onClick={onClose}>{words.leave}</PlainButton>
           <MainButton disabled={!from || !to} loading={busy} onClick={save}>
-            {asks ? words.blockAll : words.blockDeed}
+            {asks ? words.blockAll : words.blockCommand}
           </MainButton>
         </>
       }
@@ -108,7 +108,7 @@ export function BlockTime({ setUp, start, resource: begun, onClose, onDone }: Bl
 export function OffDetails({ off, name, onFree }: { off: TimeOff; name: string; onFree: () => void }) {
   const site = useSite();
   const refresh = useRefresh();
-  const { attempt, busy, refusal } = useDeed();
+  const { attempt, busy, refusal } = useCommand();
   return (
     <>
       <Text color="ink2">

@@ -16,7 +16,7 @@ import { IconButton, MainButton, PlainButton, QuietButton } from "@/studio/kit/b
 import { Row, Tick } from "@/studio/kit/fields";
 import { RefusalNote, State, Title } from "@/studio/kit/layout";
 import { TextArea } from "@/studio/kit/text-area";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { Window } from "@/studio/kit/window";
 import { wallWords } from "../moments";
 import { BookingTone, bookingNotes, type DeskBooking, useClockOf } from "./booking";
@@ -32,7 +32,7 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
   const client = useQueryClient();
   const clock = useClockOf()(booking);
   const [asked, setAsked] = useState<Asked | null>(null);
-  const { attempt, busy, refusal } = useDeed();
+  const { attempt, busy, refusal } = useCommand();
   const { data } = useQuery({
     queryKey: ["bookings", site.key, "one", booking.id, booking.state, booking.start, booking.attendance],
     queryFn: () => ask("booking.history", { site: site.key, booking: booking.id }),
@@ -44,7 +44,7 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
   });
   const again = () => client.invalidateQueries({ queryKey: ["bookings", site.key] });
   const on = { site: site.key, booking: booking.id };
-  const deed = (what: () => Promise<unknown>) =>
+  const command = (what: () => Promise<unknown>) =>
     attempt(async () => {
       await what();
       setAsked(null);
@@ -138,10 +138,10 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
         {owed ? <State tone="amber">{words.owed(money(owed))}</State> : null}
       </Box>
       <Facts facts={facts} />
-      <Deeds
+      <Commands
         booking={booking}
         busy={busy}
-        deed={deed}
+        command={command}
         on={on}
         setAsked={setAsked}
         begun={begun}
@@ -167,13 +167,13 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
       {asked === "decline" || asked === "cancel" ? (
         <WithWords
           title={words.titles[waits ? "offList" : asked](name)}
-          deed={asked === "decline" ? words.declineDeed : waits ? words.offListDeed : words.cancelDeed}
+          command={asked === "decline" ? words.declineCommand : waits ? words.offListCommand : words.cancelCommand}
           busy={busy}
           fee={asked === "cancel" && late && booking.lateFee ? money(booking.lateFee) : null}
           refusal={<RefusalNote refusal={refusal} />}
           onClose={() => setAsked(null)}
-          onDeed={(text, fee) =>
-            deed(() =>
+          onCommand={(text, fee) =>
+            command(() =>
               asked === "decline"
                 ? ask("booking.decline", { ...on, words: text, key: nanoid() })
                 : ask("booking.cancel", { ...on, words: text, fee, key: nanoid() }),
@@ -196,10 +196,10 @@ export function BookingDetails({ booking, onOpen }: { booking: DeskBooking; onOp
 }
 
 /** What can be done with it as things stand. */
-const Deeds = ({
+const Commands = ({
   booking,
   busy,
-  deed,
+  command,
   on,
   setAsked,
   begun,
@@ -210,7 +210,7 @@ const Deeds = ({
 }: {
   booking: DeskBooking;
   busy: boolean;
-  deed: (what: () => Promise<unknown>) => void;
+  command: (what: () => Promise<unknown>) => void;
   on: { site: string; booking: string };
   setAsked: (next: Asked | null) => void;
   begun: boolean;
@@ -222,7 +222,7 @@ const Deeds = ({
   <Flex gap="8px" wrap="wrap" mb="8px">
     {booking.state === "waitingApproval" ? (
       <>
-        <MainButton loading={busy} onClick={() => deed(() => ask("booking.approve", { ...on, key: nanoid() }))}>
+        <MainButton loading={busy} onClick={() => command(() => ask("booking.approve", { ...on, key: nanoid() }))}>
           {words.approve}
         </MainButton>
         <PlainButton onClick={() => setAsked("decline")}>{words.decline}</PlainButton>
@@ -234,7 +234,7 @@ const Deeds = ({
             key={attendance}
             aria-pressed={booking.attendance === attendance}
             onClick={() =>
-              deed(() =>
+              command(() =>
                 ask("booking.attendance", {
                   ...on,
                   attendance: booking.attendance === attendance ? null : attendance,
@@ -258,7 +258,7 @@ const Deeds = ({
       <PlainButton onClick={() => setAsked("cancel")}>{waits ? words.offList : words.cancel}</PlainButton>
     ) : null}
     {booking.refundDue || owed ? (
-      <PlainButton loading={busy} onClick={() => deed(() => ask("booking.settle", { ...on, key: nanoid() }))}>
+      <PlainButton loading={busy} onClick={() => command(() => ask("booking.settle", { ...on, key: nanoid() }))}>
         {booking.refundDue ? words.givenBack : words.feePaid}
       </PlainButton>
     ) : null}
@@ -349,9 +349,9 @@ const WhoAndWhen = ({
 function Notes({ email, notes }: { email: string; notes: Gives<"booking.client">["notes"] }) {
   const site = useSite();
   const client = useQueryClient();
-  const { attempt, busy, refusal } = useDeed();
+  const { attempt, busy, refusal } = useCommand();
   const [text, setText] = useState("");
-  const deed = (what: () => Promise<unknown>) =>
+  const command = (what: () => Promise<unknown>) =>
     attempt(async () => {
       await what();
       await client.invalidateQueries({ queryKey: ["bookings", site.key, "client", email] });
@@ -373,7 +373,7 @@ function Notes({ email, notes }: { email: string; notes: Gives<"booking.client">
           </Box>
           <IconButton
             name={words.removeNote(note.words.slice(0, 40))}
-            onClick={() => deed(() => ask("booking.noteRemove", { site: site.key, note: note.id }))}
+            onClick={() => command(() => ask("booking.noteRemove", { site: site.key, note: note.id }))}
           >
             <Trash2 size={13} />
           </IconButton>
@@ -386,7 +386,7 @@ function Notes({ email, notes }: { email: string; notes: Gives<"booking.client">
         disabled={!text.trim()}
         loading={busy}
         onClick={() =>
-          deed(async () => {
+          command(async () => {
             await ask("booking.note", { site: site.key, email, words: text });
             setText("");
           })
@@ -399,24 +399,24 @@ function Notes({ email, notes }: { email: string; notes: Gives<"booking.client">
   );
 }
 
-/** A deed that ends a booking, with words of one's own for the letter. */
+/** A command that ends a booking, with words of one's own for the letter. */
 function WithWords({
   title,
-  deed,
+  command,
   busy,
   fee,
   refusal,
   onClose,
-  onDeed,
+  onCommand,
 }: {
   title: string;
-  deed: string;
+  command: string;
   busy: boolean;
   /** What may be asked for besides, as people write it; null for nothing. */
   fee: string | null;
   refusal: React.ReactNode;
   onClose: () => void;
-  onDeed: (text: string, fee: boolean) => void;
+  onCommand: (text: string, fee: boolean) => void;
 }) {
   const [text, setText] = useState("");
   const [charged, setCharged] = useState(false);
@@ -428,8 +428,8 @@ function WithWords({
       foot={
         <>
           <PlainButton onClick={onClose}>{words.leave}</PlainButton>
-          <MainButton loading={busy} onClick={() => onDeed(text.trim(), charged)}>
-            {deed}
+          <MainButton loading={busy} onClick={() => onCommand(text.trim(), charged)}>
+            {command}
           </MainButton>
         </>
       }

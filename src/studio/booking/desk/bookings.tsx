@@ -298,7 +298,7 @@ const titleOf = (view: CalendarView, date: string, [from, to]: readonly [string,
       ? words.week(wallWords(from, "date"), wallWords(to, "date"))
       : wallWords(date, "day");
 
-function Days({ setUp, zone, now, view, columns, onColumns, date, open, ...deeds }: DaysProps) {
+function Days({ setUp, zone, now, view, columns, onColumns, date, open, ...commands }: DaysProps) {
   const site = useSite();
   const bounds = boundsOf(view, date);
   const [from, to] = bounds;
@@ -355,12 +355,12 @@ function Days({ setUp, zone, now, view, columns, onColumns, date, open, ...deeds
           blocks={counted.length ? [...blocks, ...counted] : blocks}
           columns={shown}
           open={open}
-          {...deeds}
+          {...commands}
         />
         <OpenBooking
           session={session}
           open={open}
-          deeds={deeds}
+          commands={commands}
           chosen={chosen}
           inUse={inUse}
           off={off}
@@ -420,7 +420,7 @@ const DaysHead = ({
 const OpenBooking = ({
   session,
   open,
-  deeds,
+  commands,
   chosen,
   inUse,
   off,
@@ -428,7 +428,7 @@ const OpenBooking = ({
 }: {
   session: ReturnType<typeof blocksOf>[number] | undefined;
   open: string | null;
-  deeds: { onOpen(opened: string | null): void };
+  commands: { onOpen(opened: string | null): void };
   chosen: DeskBooking | null;
   inUse: InUse | null;
   off: TimeOff | null;
@@ -448,21 +448,21 @@ const OpenBooking = ({
     {session && session.bookings.length > 1 ? (
       <Flex wrap="wrap" gap="5px" mb="10px" role="group" aria-label={words.together}>
         {session.bookings.map(({ id, name }) => (
-          <PlainButton key={id} aria-pressed={id === open} onClick={() => deeds.onOpen(id)}>
+          <PlainButton key={id} aria-pressed={id === open} onClick={() => commands.onOpen(id)}>
             {name || words.nobody}
           </PlainButton>
         ))}
       </Flex>
     ) : null}
     {chosen ? (
-      <BookingDetails key={chosen.id} booking={chosen} onOpen={deeds.onOpen} />
+      <BookingDetails key={chosen.id} booking={chosen} onOpen={commands.onOpen} />
     ) : inUse ? (
-      <InUseDetails inUse={inUse} onOpen={deeds.onOpen} />
+      <InUseDetails inUse={inUse} onOpen={commands.onOpen} />
     ) : off ? (
       <OffDetails
         off={off}
         name={setUp.resources.find(({ id }) => id === off.resource)?.name ?? ""}
-        onFree={() => deeds.onOpen(null)}
+        onFree={() => commands.onOpen(null)}
       />
     ) : (
       <Text color="ink2">{words.chooseBlock}</Text>

@@ -27,7 +27,7 @@ import { ask } from "@/studio/kit/api";
 import { MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { Row, TextInput, Tick } from "@/studio/kit/fields";
 import { Loading, RefusalNote, State } from "@/studio/kit/layout";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { Window } from "@/studio/kit/window";
 import { wallWords } from "../moments";
 import { membersOf } from "../notes";
@@ -183,7 +183,7 @@ function useByHand(props: FormProps) {
     ZoneClock.of(setUp.places.find(({ id }) => id === place)?.zone ?? site.settings.zone);
   const [chosen, setChosen] = useState(() => beginOf(props, clockOf(props.first), now));
   const [key, setKey] = useState(() => nanoid());
-  const { attempt, busy, refusal } = useDeed();
+  const { attempt, busy, refusal } = useCommand();
   const service = serviceOf(props, chosen.service);
   const leaders = membersOf(setUp, service, 0);
   const wished = leaders.some(({ id }) => id === chosen.resource) ? chosen.resource : null;
@@ -197,7 +197,7 @@ function useByHand(props: FormProps) {
   const put = (part: Partial<Chosen>) => {
     // A day that is cleared is none; the one before stays.
     if ("date" in part && !part.date) return;
-    // Another day has other times; whatever is chosen anew is another deed, with no rule set aside yet.
+    // Another day has other times; whatever is chosen anew is another command, with no rule set aside yet.
     const start = part.date && part.date !== chosen.date ? { start: null } : {};
     const minutes = part.service ? { minutes: null } : {};
     const anew = "waived" in part || "client" in part || "quiet" in part;
@@ -255,7 +255,7 @@ function Form(props: FormProps) {
             loading={busy}
             onClick={save}
           >
-            {moving ? words.moveDeed(time) : words.bookDeed(time)}
+            {moving ? words.moveCommand(time) : words.bookCommand(time)}
           </MainButton>
         </>
       }

@@ -186,7 +186,7 @@ const Painted = ({
     from={from}
     to={to}
     starts={starts}
-    onPaint={(area, how) => editing.deed(changed(paint(list === "week" ? open : keptBack, area, how)))}
+    onPaint={(area, how) => editing.command(changed(paint(list === "week" ? open : keptBack, area, how)))}
   />
 );
 

@@ -62,7 +62,7 @@ export function Seasons({ season, onSeason, ...props }: Props) {
     weeks: () => onSeason({ ...always, weeks: { every: 2, from: today } }),
     year: () => {
       const id = newId(seasons);
-      place?.deed({ seasons: [...seasons, { id, name: own.newYearSeason(seasons.length), ...restOf(seasons) }] });
+      place?.command({ seasons: [...seasons, { id, name: own.newYearSeason(seasons.length), ...restOf(seasons) }] });
       onSeason({ ...always, season: id });
     },
   };

@@ -300,7 +300,7 @@ function ChosenDays({
             {(ids) => <TextInput {...ids} value={note} maxLength={200} placeholder={own.noteHint} onChange={setNote} />}
           </Row>
           {mayRepeat ? <Tick label={own.everyYear} checked={everyYear} onChange={setEveryYear} /> : null}
-          <DayDeeds
+          <DayCommands
             repeats={repeats}
             yearly={yearly}
             from={from}
@@ -360,7 +360,7 @@ const OwnHours = ({
           disabled={!read || "fault" in read}
           onClick={() => {
             if (!read || "fault" in read) return;
-            person.deed({ exceptions: withDates(resource.exceptions, from, to, read.spans) });
+            person.command({ exceptions: withDates(resource.exceptions, from, to, read.spans) });
             done();
           }}
         >
@@ -371,7 +371,7 @@ const OwnHours = ({
           onClick={() => {
             if (read && "fault" in read) return;
             const spans = read?.spans ?? [];
-            person.deed({ keptBackOn: withDates(resource.keptBackOn ?? [], from, to, spans) });
+            person.command({ keptBackOn: withDates(resource.keptBackOn ?? [], from, to, spans) });
             done();
           }}
         >
@@ -383,7 +383,7 @@ const OwnHours = ({
 );
 
 /** What can be made of the chosen days. */
-const DayDeeds = ({
+const DayCommands = ({
   repeats,
   yearly,
   from,
@@ -414,7 +414,7 @@ const DayDeeds = ({
           : from === to
             ? { kind: "date", date: from, words: note }
             : { kind: "span", from: `${from}T00:00`, to: afterLast, words: note };
-        place.deed({ closures: [...place.item.closures, closure] });
+        place.command({ closures: [...place.item.closures, closure] });
         done();
       }}
     >
@@ -423,11 +423,11 @@ const DayDeeds = ({
     <PlainButton
       onClick={() => {
         if (repeats) {
-          person.deed({ yearlyOff: [...(resource.yearlyOff ?? []), yearly] });
+          person.command({ yearlyOff: [...(resource.yearlyOff ?? []), yearly] });
           return done();
         }
         const off = { from: `${from}T00:00`, to: afterLast, words: note };
-        person.deed({ timeOff: [...resource.timeOff, off] });
+        person.command({ timeOff: [...resource.timeOff, off] });
         done();
       }}
     >
@@ -500,7 +500,7 @@ function Entries(props: Of) {
       when: closureWords(closure),
       note: closure.words,
       fault: place.fault(`closures[${at}]`),
-      remove: () => place.deed({ closures: closures.filter((one) => one !== closure) }),
+      remove: () => place.command({ closures: closures.filter((one) => one !== closure) }),
     })),
     ...resource.timeOff.map((off, at) => ({
       key: `t${at}`,
@@ -508,7 +508,7 @@ function Entries(props: Of) {
       when: own.fromTo(wallWords(off.from), wallWords(off.to)),
       note: off.words,
       fault: person.fault(`timeOff[${at}]`),
-      remove: () => person.deed({ timeOff: resource.timeOff.filter((one) => one !== off) }),
+      remove: () => person.command({ timeOff: resource.timeOff.filter((one) => one !== off) }),
     })),
     ...(resource.yearlyOff ?? []).map((off, at) => ({
       key: `y${at}`,
@@ -516,7 +516,7 @@ function Entries(props: Of) {
       when: own.yearly(monthDayWords(off.from), monthDayWords(off.to)),
       note: off.words,
       fault: person.fault(`yearlyOff[${at}]`),
-      remove: () => person.deed({ yearlyOff: (resource.yearlyOff ?? []).filter((one) => one !== off) }),
+      remove: () => person.command({ yearlyOff: (resource.yearlyOff ?? []).filter((one) => one !== off) }),
     })),
     ...resource.exceptions.map((exception, at) => ({
       key: `e${exception.date}`,
@@ -524,7 +524,7 @@ function Entries(props: Of) {
       when: wallWords(exception.date, "day"),
       note: spansText(exception.spans),
       fault: person.fault(`exceptions[${at}].spans`),
-      remove: () => person.deed({ exceptions: resource.exceptions.filter((one) => one !== exception) }),
+      remove: () => person.command({ exceptions: resource.exceptions.filter((one) => one !== exception) }),
     })),
   ];
   for (const [at, kept] of (resource.keptBackOn ?? []).entries())
@@ -534,7 +534,7 @@ function Entries(props: Of) {
       when: wallWords(kept.date, "day"),
       note: kept.spans.length ? own.kept(spansText(kept.spans)) : own.nothingKept,
       fault: person.fault(`keptBackOn[${at}].spans`),
-      remove: () => person.deed({ keptBackOn: without(resource.keptBackOn, kept) }),
+      remove: () => person.command({ keptBackOn: without(resource.keptBackOn, kept) }),
     });
   if (!entries.length) return <Text color="ink2">{own.noEntries}</Text>;
   return (
@@ -606,7 +606,7 @@ function Holidays({ year, ...props }: Of & { year: number }) {
           label={own.holiday(wallWords(date, "day"), name)}
           checked={closedOn(date)}
           onChange={(on) =>
-            place.deed({
+            place.command({
               closures: on
                 ? [...closures, { kind: "date", date, words: name }]
                 : closures.filter((one) => one.kind !== "date" || one.date !== date),
@@ -618,7 +618,7 @@ function Holidays({ year, ...props }: Of & { year: number }) {
         <PlainButton
           mt="6px"
           onClick={() =>
-            place.deed({
+            place.command({
               closures: [
                 ...closures,
                 ...data.days

@@ -48,7 +48,7 @@ export function PricesStep(props: Props) {
                   fontSize="small"
                   p="4px 6px"
                 >
-                  {name || <Hidden>{own.deeds}</Hidden>}
+                  {name || <Hidden>{own.commands}</Hidden>}
                 </Text>
               ))}
             </tr>

@@ -17,7 +17,7 @@ import { words } from "../words";
 const own = words.course;
 
 export function CourseEditor({ sound, editing }: StepProps<"booking"> & { readonly editing: Editing<"services"> }) {
-  const { item: service, deed: put, fault } = editing;
+  const { item: service, command: put, fault } = editing;
   const runs = service.course ?? [];
   const place = sound.places.find(({ id }) => id === service.place);
   const [open, setOpen] = useState<number | null>(null);

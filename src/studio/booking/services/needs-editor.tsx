@@ -21,10 +21,10 @@ export function NeedsEditor({
   changePart,
   editing,
 }: StepProps<"booking"> & { readonly editing: Editing<"services"> }) {
-  const { item: service, put, deed, fault } = editing;
+  const { item: service, put, command, fault } = editing;
   const here = part.resources.filter(({ place }) => place === service.place);
   const sets = service.needs;
-  const setNeeds = (needs: typeof sets) => deed({ needs });
+  const setNeeds = (needs: typeof sets) => command({ needs });
   /** A person who is not there yet, and is in this set at once. */
   const addSomebody = (set: number) => {
     const id = nanoid(10);

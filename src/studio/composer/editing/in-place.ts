@@ -35,7 +35,7 @@ export class InPlaceWork {
     this.editor.select(body.children?.[0]?.id ?? null);
   }
 
-  /** The place may have gone by somebody else's deed. */
+  /** The place may have gone by somebody else's command. */
   check() {
     if (this.now && !this.editor.place(this.now.at)) this.now = null;
   }

@@ -10,7 +10,7 @@ import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { Loading, State } from "@/studio/kit/layout";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { Window } from "@/studio/kit/window";
 import type { Composer, InPlace } from "../store";
 import { useSharedChanged, useSharedSections } from "./use-shared";
@@ -65,7 +65,7 @@ export function InPlaceBar({ composer, inPlace }: { composer: Composer; inPlace:
 function KeepWindow({ composer, inPlace, onClose }: { composer: Composer; inPlace: InPlace; onClose: () => void }) {
   const { key } = useSite();
   const changed = useSharedChanged();
-  const { attempt, busy } = useDeed();
+  const { attempt, busy } = useCommand();
   const [failed, setFailed] = useState(false);
   const { data, error } = useQuery({
     queryKey: ["shared-places", key, inPlace.shared],

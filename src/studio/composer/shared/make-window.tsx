@@ -9,7 +9,7 @@ import { TextRow, useAsked } from "@/studio/kit/form";
 import { FormWindow } from "@/studio/kit/form-window";
 import { newId } from "@/studio/kit/new-id";
 import type { Composer } from "../store";
-import { standFor } from "./deeds";
+import { standFor } from "./commands";
 import { nameSchema } from "./name-schema";
 import { useSharedChanged } from "./use-shared";
 import { words } from "./words";

@@ -8,7 +8,7 @@ import { openable } from "@/core/page/validate";
 import { Tick } from "@/studio/kit/fields";
 import { Group } from "@/studio/kit/layout";
 import type { Composer } from "../store";
-import { setOpen } from "./deeds";
+import { setOpen } from "./commands";
 import { words } from "./words";
 
 /** What a field that can be opened is called. */

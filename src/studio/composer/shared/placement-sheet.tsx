@@ -11,11 +11,11 @@ import { IconButton, MainButton, PlainButton, QuietButton } from "@/studio/kit/b
 import { Choice } from "@/studio/kit/choice";
 import { Row } from "@/studio/kit/fields";
 import { Group, State } from "@/studio/kit/layout";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { blockTitle } from "@/studio/stage/names";
 import { OpenFields } from "../sheet/fields";
 import type { Composer, ComposerView } from "../store";
-import { makeOwn, refill, swap, wouldTake } from "./deeds";
+import { makeOwn, refill, swap, wouldTake } from "./commands";
 import { useSharedSections } from "./use-shared";
 import { words } from "./words";
 
@@ -26,7 +26,7 @@ interface SheetProps {
 
 export function PlacementSheet({ composer, view, node }: SheetProps & { node: PageNode }) {
   const { data } = useSharedSections();
-  const { attempt } = useDeed();
+  const { attempt } = useCommand();
   const { shared, fills } = sharedContent(node);
   const body = view.shared.get(shared);
   const listed = data?.sections.find(({ id }) => id === shared);

@@ -13,7 +13,7 @@ import { TextRow, useAsked } from "@/studio/kit/form";
 import { FormWindow } from "@/studio/kit/form-window";
 import { RefusalNote } from "@/studio/kit/layout";
 import { newId } from "@/studio/kit/new-id";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import type { Place } from "../several";
 import { useCarried } from "../shelf/carried";
 import { EntryButton } from "../shelf/entry-button";
@@ -39,7 +39,7 @@ export function SharedOnShelf({
   const refresh = useRefresh();
   const changed = useSharedChanged();
   const [renamed, setRenamed] = useState<Listed | null>(null);
-  const { attempt, refusal } = useDeed();
+  const { attempt, refusal } = useCommand();
   if (!sections.length) return null;
   const remove = (id: string) =>
     attempt(async () => {

@@ -9,7 +9,7 @@ import { ask } from "@/studio/kit/api";
 import { PlainButton } from "@/studio/kit/buttons";
 import { Row, TextInput, Tick } from "@/studio/kit/fields";
 import { RefusalNote } from "@/studio/kit/layout";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { words as own } from "../words";
 import type { FieldProps } from "./field";
 
@@ -18,7 +18,7 @@ export function EmbedField({ composer, node }: FieldProps<"embed">) {
   const content = node.content as unknown as EmbedContent;
   const [typed, setTyped] = useState(content.address);
   const [told, setTold] = useState<readonly string[]>([]);
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const look = () =>
     attempt(async () => {
       const found = await ask("embeds.look", { site: key, address: typed.trim() });

@@ -16,11 +16,11 @@ import { ask } from "@/studio/kit/api";
 import { QuietButton } from "@/studio/kit/buttons";
 import { Row, TextInput, Tick } from "@/studio/kit/fields";
 import { Group, RefusalNote, State } from "@/studio/kit/layout";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { useInside } from "@/studio/kit/use-inside";
 import { PictureChoice } from "@/studio/media/picture-choice";
 import { useFacts } from "../facts";
-import { takeFillOut } from "../shared/deeds";
+import { takeFillOut } from "../shared/commands";
 import { words as sharedWords } from "../shared/words";
 import type { Composer } from "../store";
 import { words as own } from "../words";
@@ -192,7 +192,7 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
 /** Numbers and addresses without a link: those of this block, or all of the page, by one click. */
 function LooseLinks({ composer, node, here }: { composer: Composer; node: string; here: number }) {
   const { key } = useSite();
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const all = composer.content.loose;
   const linkSite = () =>
     attempt(async () => {

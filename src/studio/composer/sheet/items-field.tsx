@@ -9,7 +9,7 @@ import type { Icon } from "@/core/page/look/icon";
 import type { PageNode } from "@/core/page/node";
 import { QuietButton } from "@/studio/kit/buttons";
 import { Row, TextInput, Tick } from "@/studio/kit/fields";
-import { LineDeeds } from "@/studio/kit/line-deeds";
+import { LineCommands } from "@/studio/kit/line-commands";
 import { useInside } from "@/studio/kit/use-inside";
 import { PictureChoice, Thumb } from "@/studio/media/picture-choice";
 import type { Composer } from "../store";
@@ -214,7 +214,7 @@ function Item({
             {title}
           </Text>
         </button>
-        <LineDeeds
+        <LineCommands
           before={own.moveItemUp(title)}
           behind={own.moveItemDown(title)}
           remove={own.removeItem(title)}

@@ -7,7 +7,7 @@ import type { PageNode } from "@/core/page/node";
 import { QuietButton } from "@/studio/kit/buttons";
 import { TextInput } from "@/studio/kit/fields";
 import { State } from "@/studio/kit/layout";
-import { LineDeeds } from "@/studio/kit/line-deeds";
+import { LineCommands } from "@/studio/kit/line-commands";
 import { useInside } from "@/studio/kit/use-inside";
 import type { Composer } from "../store";
 import { words as own } from "../words";
@@ -107,7 +107,7 @@ function ListLine({
             />
           </Box>
         ) : null}
-        <LineDeeds
+        <LineCommands
           before={own.moveLineUpAlt(number)}
           behind={own.moveLineDownAlt(number)}
           remove={own.removeLine(number)}

@@ -7,10 +7,10 @@ import { longestCell, mostColumns, mostRows, type TableContent } from "@/core/pa
 import { MainButton, QuietButton } from "@/studio/kit/buttons";
 import { Row } from "@/studio/kit/fields";
 import { RefusalNote, State } from "@/studio/kit/layout";
-import { LineDeeds } from "@/studio/kit/line-deeds";
+import { LineCommands } from "@/studio/kit/line-commands";
 import { newId } from "@/studio/kit/new-id";
 import { TextArea } from "@/studio/kit/text-area";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { Window } from "@/studio/kit/window";
 import { words as own } from "../words";
 import type { FieldProps } from "./field";
@@ -24,7 +24,7 @@ export function TableField({ composer, node }: FieldProps<"table">) {
       <Text as="span" flex="1" minW="0" truncate>
         {name}
       </Text>
-      <LineDeeds
+      <LineCommands
         before={own.moveBefore(name)}
         behind={own.moveBehind(name)}
         remove={own.removeItem(name)}
@@ -114,7 +114,7 @@ function PasteTable({
 }) {
   const [text, setText] = useState("");
   const [fault, setFault] = useState<string | null>(null);
-  const reading = useDeed();
+  const reading = useCommand();
   const read = async () => {
     const { default: Papa } = await import("papaparse");
     // From a sheet by tabs, from a file by commas or semicolons: the library finds out which.

@@ -17,7 +17,7 @@ import { Row, TextInput } from "@/studio/kit/fields";
 import { FileButton } from "@/studio/kit/file-button";
 import { RefusalNote, State } from "@/studio/kit/layout";
 import { RoomWarning } from "@/studio/kit/room";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { words as own } from "../words";
 import type { FieldProps } from "./field";
 import { FilmChoice, Refused, useSending } from "./film-choice";
@@ -40,7 +40,7 @@ function Address({ composer, node }: Video) {
   const { key } = useSite();
   const refresh = useRefresh();
   const [typed, setTyped] = useState("");
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const find = () =>
     attempt(async () => {
       const { source, title, ratio, seconds, poster, at } = await ask("clips.find", { site: key, address: typed });

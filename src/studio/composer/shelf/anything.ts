@@ -1,4 +1,4 @@
-// What "+" finds besides sections: blocks that have a place here, widgets, pages, and deeds.
+// What "+" finds besides sections: blocks that have a place here, widgets, pages, and commands.
 import { useRouter } from "next/navigation";
 import { useMemo } from "react";
 import { blockGroups } from "@/core/page/kind";
@@ -17,7 +17,7 @@ import { words } from "./words";
 
 export interface Thing {
   readonly key: string;
-  readonly group: "blocks" | "widgets" | "pages" | "deeds";
+  readonly group: "blocks" | "widgets" | "pages" | "commands";
   readonly name: string;
   readonly note: string;
   /** The group of its kind, for blocks. */
@@ -27,8 +27,8 @@ export interface Thing {
   run(): void;
 }
 
-/** Deeds of the screen itself. */
-export interface ScreenDeeds {
+/** Commands of the screen itself. */
+export interface ScreenCommands {
   sideBySide(): void;
   rehearse(): void;
   findWords(): void;
@@ -88,10 +88,10 @@ function columnsHere(composer: Composer): PageNode | null {
     : null;
 }
 
-function deedsHere(composer: Composer, screen: ScreenDeeds): readonly Thing[] {
-  const deed = (key: string, name: string, note: string, run: () => void): Thing => ({
-    key: `deed:${key}`,
-    group: "deeds",
+function commandsHere(composer: Composer, screen: ScreenCommands): readonly Thing[] {
+  const command = (key: string, name: string, note: string, run: () => void): Thing => ({
+    key: `command:${key}`,
+    group: "commands",
     name,
     note,
     run,
@@ -104,19 +104,19 @@ function deedsHere(composer: Composer, screen: ScreenDeeds): readonly Thing[] {
   return [
     ...(row
       ? [
-          deed("stack", words.stack, words.stackNote, split("stacked")),
-          deed("beside", words.beside, words.besideNote, split("1:1")),
+          command("stack", words.stack, words.stackNote, split("stacked")),
+          command("beside", words.beside, words.besideNote, split("1:1")),
         ]
       : []),
-    deed("side", words.sideBySide, "T", screen.sideBySide),
-    deed("rehearse", words.rehearse, "R", screen.rehearse),
-    deed("words", words.findWords, "F", screen.findWords),
-    deed("keys", words.keys, "?", screen.help),
+    command("side", words.sideBySide, "T", screen.sideBySide),
+    command("rehearse", words.rehearse, "R", screen.rehearse),
+    command("words", words.findWords, "F", screen.findWords),
+    command("keys", words.keys, "?", screen.help),
   ];
 }
 
 /** Everything there is, as it stands with this selection. */
-export function useAnything(composer: Composer, screen: ScreenDeeds): readonly Thing[] {
+export function useAnything(composer: Composer, screen: ScreenCommands): readonly Thing[] {
   const site = useSite();
   const router = useRouter();
   const { selection } = composer.view;
@@ -134,7 +134,7 @@ export function useAnything(composer: Composer, screen: ScreenDeeds): readonly T
           run: () => router.push(`/s/${site.key}/pages/${page.id}`),
         }),
       ),
-      ...deedsHere(composer, screen),
+      ...commandsHere(composer, screen),
     ],
     [composer, site, router, screen, selection],
   );

@@ -17,7 +17,7 @@ import { TextRow, useAsked } from "@/studio/kit/form";
 import { FormWindow } from "@/studio/kit/form-window";
 import { RefusalNote } from "@/studio/kit/layout";
 import { newId } from "@/studio/kit/new-id";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import type { Place } from "../several";
 import type { Composer } from "../store";
 import { useCarried } from "./carried";
@@ -58,7 +58,7 @@ export function OwnOnShelf({
 }) {
   const { key } = useSite();
   const changed = useShelfChanged();
-  const { attempt, refusal } = useDeed();
+  const { attempt, refusal } = useCommand();
   const [edited, setEdited] = useState<OwnEntry | null>(null);
   if (!entries.length) return null;
   const remove = (entry: OwnEntry) =>

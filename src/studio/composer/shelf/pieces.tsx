@@ -1,5 +1,5 @@
 "use client";
-// What the shelf has besides sections: blocks and widgets to carry onto the page, pages and deeds to go to.
+// What the shelf has besides sections: blocks and widgets to carry onto the page, pages and commands to go to.
 import { Box, SimpleGrid, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { heldBy } from "@/core/page/kinds";
@@ -34,7 +34,7 @@ function ThingLine({ thing, onRun }: { thing: Thing; onRun: () => void }) {
   );
 }
 
-interface PieceDeeds {
+interface PieceCommands {
   /** Does what a press does: a block comes after what is selected. */
   onRun(thing: Thing): void;
   onAdd(node: PageNode, place: Place): void;
@@ -45,7 +45,7 @@ interface PieceProps {
   readonly make: () => PageNode;
   /** Names it alone, where its group is told by the heading above. */
   readonly brief?: boolean;
-  readonly deeds: PieceDeeds;
+  readonly commands: PieceCommands;
 }
 
 /** A block to draw: what holds others and is empty yet holds words. */
@@ -56,16 +56,16 @@ function filled(node: PageNode, facts: ShelfFacts): PageNode {
 }
 
 /** A block or a widget: dragged onto the page, or put after what is selected by a click. */
-function Piece({ thing, make, brief, deeds }: PieceProps) {
+function Piece({ thing, make, brief, commands }: PieceProps) {
   const carried = useCarried(`piece:${thing.key}`, {
     name: thing.name,
     shown: make,
-    put: (place) => deeds.onAdd(make(), place),
+    put: (place) => commands.onAdd(make(), place),
   });
   const { settings } = useSite();
   const [drawn] = useState(() => inSection(filled(make(), factsOf(settings))));
   return (
-    <EntryButton {...carried} onAdd={() => deeds.onRun(thing)} upright={brief}>
+    <EntryButton {...carried} onAdd={() => commands.onRun(thing)} upright={brief}>
       <Drawing section={drawn} />
       <Box minW="0" maxW="100%">
         <Text
@@ -89,14 +89,14 @@ export function ThingGroup({
   title,
   things,
   brief = false,
-  ...deeds
-}: { readonly title: string; readonly things: readonly Thing[]; readonly brief?: boolean } & PieceDeeds) {
+  ...commands
+}: { readonly title: string; readonly things: readonly Thing[]; readonly brief?: boolean } & PieceCommands) {
   if (!things.length) return null;
   const shown = things.map((thing) =>
     thing.make ? (
-      <Piece key={thing.key} thing={thing} make={thing.make} brief={brief} deeds={deeds} />
+      <Piece key={thing.key} thing={thing} make={thing.make} brief={brief} commands={commands} />
     ) : (
-      <ThingLine key={thing.key} thing={thing} onRun={() => deeds.onRun(thing)} />
+      <ThingLine key={thing.key} thing={thing} onRun={() => commands.onRun(thing)} />
     ),
   );
   return (

@@ -18,7 +18,7 @@ import type { Place } from "../several";
 import { matchesShared, SharedOnShelf } from "../shared/shared-on-shelf";
 import { useSharedSections } from "../shared/use-shared";
 import type { Composer } from "../store";
-import { type ScreenDeeds, type Thing, useAnything } from "./anything";
+import { type ScreenCommands, type Thing, useAnything } from "./anything";
 import { useCarried } from "./carried";
 import { EntryButton } from "./entry-button";
 import { matchesOwn, type OwnEntry, OwnOnShelf, useOwnShelf } from "./own";
@@ -66,11 +66,11 @@ function thingsFound(things: readonly Thing[], asked: string): readonly Thing[] 
   return wanted ? things.filter(({ name, note }) => `${name} ${note}`.toLowerCase().includes(wanted)) : [];
 }
 
-const thingGroups = ["blocks", "widgets", "pages", "deeds"] as const;
+const thingGroups = ["blocks", "widgets", "pages", "commands"] as const;
 
-export interface ShelfDeeds {
+export interface ShelfCommands {
   readonly composer: Composer;
-  readonly screen: ScreenDeeds;
+  readonly screen: ScreenCommands;
   /** Whether something is being dragged: the shelf then leaves the page in sight. */
   readonly carrying: boolean;
   /** Puts a new block at a place; without one, where the shelf was opened. */
@@ -81,7 +81,7 @@ export interface ShelfDeeds {
   onClose(): void;
 }
 
-export function Shelf({ composer, screen, carrying, onAdd, onAddOwn, onAddShared, onRenamed, onClose }: ShelfDeeds) {
+export function Shelf({ composer, screen, carrying, onAdd, onAddOwn, onAddShared, onRenamed, onClose }: ShelfCommands) {
   const { settings } = useSite();
   const [words, setWords] = useState("");
   const [part, setPart] = useState<"sections" | "blocks">("sections");
@@ -115,7 +115,7 @@ export function Shelf({ composer, screen, carrying, onAdd, onAddOwn, onAddShared
   };
   const count = kept.length + shared.length + found.length;
   const line = (entry: ShelfEntry) => <Entry key={entry.key} entry={entry} onAdd={onAdd} />;
-  const deeds = { onRun: run, onAdd };
+  const commands = { onRun: run, onAdd };
   return (
     <Box
       as="section"
@@ -175,7 +175,7 @@ export function Shelf({ composer, screen, carrying, onAdd, onAddOwn, onAddShared
               ))}
         </>
       ) : (
-        <Pieces pieces={pieces} deeds={deeds} />
+        <Pieces pieces={pieces} commands={commands} />
       )}
       {searching
         ? thingGroups.map((key) => (
@@ -183,7 +183,7 @@ export function Shelf({ composer, screen, carrying, onAdd, onAddOwn, onAddShared
               key={key}
               title={own.groups[key]}
               things={things.filter(({ group }) => group === key)}
-              {...deeds}
+              {...commands}
             />
           ))
         : null}
@@ -195,20 +195,20 @@ export function Shelf({ composer, screen, carrying, onAdd, onAddOwn, onAddShared
 /** The pieces of one group. */
 const Pieces = ({
   pieces,
-  deeds,
+  commands,
 }: {
   pieces: Thing[];
-  deeds: { onRun: (thing: Thing) => void; onAdd: (node: PageNode, place?: Place) => void };
+  commands: { onRun: (thing: Thing) => void; onAdd: (node: PageNode, place?: Place) => void };
 }) => (
   <>
     {blockGroups.map((name) => (
-      <ThingGroup key={name} title={name} things={pieces.filter(({ of }) => of === name)} brief {...deeds} />
+      <ThingGroup key={name} title={name} things={pieces.filter(({ of }) => of === name)} brief {...commands} />
     ))}
     <ThingGroup
       title={own.groups.widgets}
       things={pieces.filter(({ group }) => group === "widgets")}
       brief
-      {...deeds}
+      {...commands}
     />
   </>
 );

@@ -14,7 +14,7 @@ import { MainButton, PlainButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { TextInput } from "@/studio/kit/fields";
 import { RefusalNote, State } from "@/studio/kit/layout";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { Window } from "@/studio/kit/window";
 import { words as own } from "./words";
 
@@ -90,7 +90,7 @@ export function Signups() {
   const [state, setState] = useState("");
   const [widget, setWidget] = useState("");
   const [erasing, setErasing] = useState<string | null>(null);
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const filter = {
     ...(state ? { state: state as keyof typeof stateNames } : {}),
     ...(widget ? { widget } : {}),

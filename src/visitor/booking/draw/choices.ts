@@ -30,16 +30,16 @@ const list = (scene: Scene, rows: readonly Row[]) =>
   html`<ul class="w-list" role="list">${rows.map((one) => row(scene, one))}</ul>`;
 
 export function drawNeed(scene: Scene) {
-  const { visit, words, deeds } = scene;
+  const { visit, words, commands } = scene;
   const named = (name: string, need: string): Row => ({
     name,
-    choose: () => deeds.turn((now) => needChosen(now, need)),
+    choose: () => commands.turn((now) => needChosen(now, need)),
   });
   return list(scene, [...needsOf(visit.form).map((need) => named(need, need)), named(words.other, "")]);
 }
 
 export function drawServices(scene: Scene) {
-  const { visit, words, deeds } = scene;
+  const { visit, words, commands } = scene;
   const groups = new Map<string, ReleasedService[]>();
   for (const service of offeredServices(visit))
     groups.set(service.category, [...(groups.get(service.category) ?? []), service]);
@@ -49,7 +49,7 @@ export function drawServices(scene: Scene) {
     says: service.words,
     picture: service.picture,
     price: priceOf(scene, service.price),
-    choose: () => deeds.turn((now) => serviceChosen(now, service)),
+    choose: () => commands.turn((now) => serviceChosen(now, service)),
   });
   return [...groups].map(
     ([category, services]) =>
@@ -58,8 +58,8 @@ export function drawServices(scene: Scene) {
 }
 
 export function drawWho(scene: Scene) {
-  const { visit, words, deeds } = scene;
-  const choose = (id: string) => () => deeds.turn((now) => personChosen(now, id));
+  const { visit, words, commands } = scene;
+  const choose = (id: string) => () => commands.turn((now) => personChosen(now, id));
   // Before a service is chosen a person has no price.
   const of = visit.form.look.first === "person" ? null : visit.service;
   return list(scene, [

@@ -34,28 +34,28 @@ function until(scene: Scene, { lateFee, changeUntil }: PublicBooking) {
 }
 
 /** How long the time is still kept, or that one is put on a list. */
-function kept({ visit, words, clock, deeds }: Scene, ends: number, over: boolean) {
+function kept({ visit, words, clock, commands }: Scene, ends: number, over: boolean) {
   const { held } = visit;
   if (visit.waitsFor) return html`<p class="note">${words.waitNote}${isPaid(visit) ? ` ${words.waitPay}` : ""}</p>`;
   const anew =
     over && held
-      ? html`<button type="button" class="link" @click=${() => deeds.take(held.start)}>${words.keepAgain}</button>`
+      ? html`<button type="button" class="link" @click=${() => commands.take(held.start)}>${words.keepAgain}</button>`
       : nothing;
   return html`<p class="w-quiet" role="timer">${over ? words.keptOver : words.kept(untilWords(ends, clock))} ${anew}</p>`;
 }
 
 export function drawDetails(scene: Scene) {
-  const { visit, words, fields, clock, deeds } = scene;
+  const { visit, words, fields, clock, commands } = scene;
   const { held, service, waitsFor, busy } = visit;
   if (!service) return nothing;
   const ends = held?.endsByItself ? Date.parse(held.endsByItself) : 0;
   const over = !waitsFor && (!held || ends <= clock);
   const unpaid = service.confirm === "approval" ? words.ask : words.book;
-  const deed = waitsFor ? words.waitDeed : isPaid(visit) ? words.pay : unpaid;
+  const command = waitsFor ? words.waitCommand : isPaid(visit) ? words.pay : unpaid;
   const texts = fields.ticked("client.textMessages");
   return html`${kept(scene, ends, over)}
     ${service.least ? html`<p class="note">${words.least(service.least.seats, service.least.hours)}</p>` : nothing}
-    <form class="fields" novalidate @submit=${deeds.send}>
+    <form class="fields" novalidate @submit=${commands.send}>
       ${fields.line("client.name", words.name, true, "text", "name")}
       ${fields.line("client.email", words.email, true, "email", "email")}
       ${fields.line("client.phone", words.phone, texts, "tel", "tel")}
@@ -64,12 +64,12 @@ export function drawDetails(scene: Scene) {
       ${service.terms ? html`<div><h4>${words.termsTitle}</h4><p>${service.terms}</p>${fields.tick("terms", words.terms, true)}</div>` : nothing}
       ${bill(scene, held?.price ?? null)}
       ${held ? html`${parted(scene, held)}${held.lateFee ? until(scene, held) : nothing}` : nothing}
-      <p><button class="go" ?disabled=${busy || over}>${busy ? `${words.sending}…` : deed}</button></p>
+      <p><button class="go" ?disabled=${busy || over}>${busy ? `${words.sending}…` : command}</button></p>
     </form>`;
 }
 
 export function drawDone(scene: Scene) {
-  const { visit, words, fields, bookingBase, deeds } = scene;
+  const { visit, words, fields, bookingBase, commands } = scene;
   const { booked, service, form } = visit;
   if (!booked || !service) return nothing;
   const place = placeOf(visit);
@@ -93,7 +93,7 @@ export function drawDone(scene: Scene) {
   return html`${said ? html`<p>${said}</p>` : nothing}<dl>${row(words.what, chosenWords(scene))}${row(words.whenDone, days)}${row(words.where, where)}</dl>
     ${bill(scene, booked.price)}${parted(scene, booked)}<p>${notes[booked.state] ?? words.mailNote(fields.text("client.email"))}</p>
     ${listed ? nothing : until(scene, booked)}
-    <p class="bar">${link ? html`${listed ? nothing : html`<a class="plain" href="${link}/booking.ics" download>${words.toCalendar}</a>`}<a class="plain" href="${link}/page">${listed ? words.leaveList : words.manage}</a>` : nothing}<button type="button" class="link" @click=${deeds.again}>${words.again}</button></p>`;
+    <p class="bar">${link ? html`${listed ? nothing : html`<a class="plain" href="${link}/booking.ics" download>${words.toCalendar}</a>`}<a class="plain" href="${link}/page">${listed ? words.leaveList : words.manage}</a>` : nothing}<button type="button" class="link" @click=${commands.again}>${words.again}</button></p>`;
 }
 
 /** What a step is called. */

@@ -18,11 +18,11 @@ export interface Scene {
   readonly clock: number;
   /** Where links to a booking lead; null in a rehearsal. */
   readonly bookingBase: string | null;
-  readonly deeds: Deeds;
+  readonly commands: Commands;
 }
 
 /** What a visitor can do. */
-export interface Deeds {
+export interface Commands {
   /** Makes the visit another one. */
   turn(change: (visit: Visit) => Visit): void;
   take(start: string): void;

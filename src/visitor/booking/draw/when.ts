@@ -19,20 +19,20 @@ import {
 } from "../visit";
 import { differs, money, placeOf, priceOf, type Scene, timeWords } from "./scene";
 
-function shownDays({ visit, words, deeds }: Scene): ShownDays {
+function shownDays({ visit, words, commands }: Scene): ShownDays {
   const { language, month, days, day, focused, busy, today, step, form, service } = visit;
   const first = step === "date";
   return {
-    ...{ words, language, month, days, day, focused, busy, today, bounds: boundsOf(visit), key: deeds.key },
+    ...{ words, language, month, days, day, focused, busy, today, bounds: boundsOf(visit), key: commands.key },
     waits: first ? form.services.some((one) => one.waiting) : service?.waiting === true,
-    choose: (date) => deeds.turn((now) => (first ? dateChosen(now, date) : dayChosen(now, date))),
-    turn: (by) => deeds.turn((now) => turned(now, by)),
+    choose: (date) => commands.turn((now) => (first ? dateChosen(now, date) : dayChosen(now, date))),
+    turn: (by) => commands.turn((now) => turned(now, by)),
   };
 }
 
 /** One of some, as radio buttons; each choice asks for the days anew. */
 const oneOf = (
-  { deeds }: Scene,
+  { commands }: Scene,
   legend: string,
   name: string,
   choices: readonly {
@@ -45,7 +45,7 @@ const oneOf = (
 ) =>
   html`<fieldset class="lengths"><legend>${legend}</legend>${choices.map(
     ({ value, label, price, chosen, wish }) =>
-      html`<label class="tick"><input type="radio" name=${name} value=${value} .checked=${chosen} @change=${() => deeds.turn((now) => wished(now, wish))}><span>${label}</span>${price}</label>`,
+      html`<label class="tick"><input type="radio" name=${name} value=${value} .checked=${chosen} @change=${() => commands.turn((now) => wished(now, wish))}><span>${label}</span>${price}</label>`,
   )}</fieldset>`;
 
 function drawParts(scene: Scene) {
@@ -78,20 +78,20 @@ function drawLengths(scene: Scene) {
   return oneOf(scene, words.howLong, "minutes", choices);
 }
 
-function drawSeats({ visit, words, deeds }: Scene) {
+function drawSeats({ visit, words, commands }: Scene) {
   const most = visit.service?.mostSeats ?? 1;
   if (most < 2) return nothing;
   const typed = (event: Event) => {
     const input = event.target as HTMLInputElement;
     const seats = Math.min(most, Math.max(1, Math.round(Number(input.value)) || 1));
     input.value = String(seats);
-    deeds.turn((now) => wished(now, { seats }));
+    commands.turn((now) => wished(now, { seats }));
   };
   return html`<p><label for="seats">${words.seats}</label><input id="seats" type="number" min="1" max=${most} .value=${String(visit.seats)} @change=${typed}></p>`;
 }
 
 function slotButton(scene: Scene, time: PublicTime, many: boolean) {
-  const { visit, words, deeds } = scene;
+  const { visit, words, commands } = scene;
   const { start } = time;
   const city = cityOf(placeOf(visit)?.zone ?? "");
   const notes = [
@@ -99,15 +99,15 @@ function slotButton(scene: Scene, time: PublicTime, many: boolean) {
     (visit.service?.capacity ?? 1) > 1 ? words.placesLeft(time.seatsLeft) : "",
     many && time.price ? money(scene, time.price.each) : "",
   ].filter(Boolean);
-  return html`<li><button type="button" class="slot" ?disabled=${visit.busy} @click=${() => deeds.take(start.instant)}>${timeWords(scene, start)}${notes.map((note) => html` <small>${note}</small>`)}</button></li>`;
+  return html`<li><button type="button" class="slot" ?disabled=${visit.busy} @click=${() => commands.take(start.instant)}>${timeWords(scene, start)}${notes.map((note) => html` <small>${note}</small>`)}</button></li>`;
 }
 
 function drawFull(scene: Scene) {
-  const { visit, words, deeds } = scene;
+  const { visit, words, commands } = scene;
   if (!visit.full.length) return nothing;
   const slots = visit.full.map(
     (time) =>
-      html`<li><button type="button" class="slot waits" ?disabled=${visit.busy} @click=${() => deeds.wait(time)}>${timeWords(scene, time)} <small>${words.waitingList}</small></button></li>`,
+      html`<li><button type="button" class="slot waits" ?disabled=${visit.busy} @click=${() => commands.wait(time)}>${timeWords(scene, time)} <small>${words.waitingList}</small></button></li>`,
   );
   return html`<h4>${words.fullTimes}</h4><ul class="slots" role="list">${slots}</ul>`;
 }
@@ -127,17 +127,17 @@ function drawSlots(scene: Scene, times: readonly PublicTime[]) {
 }
 
 /** Where nothing of what is shown is free: a way on. */
-function drawEmpty({ visit, words, deeds }: Scene) {
+function drawEmpty({ visit, words, commands }: Scene) {
   const known = [...visit.days.values()];
   if (!known.length || visit.busy || known.some(({ state }) => isOpenState(state))) return nothing;
   const said = visit.form.look.view === "month" ? words.emptyMonth : words.emptyDays;
-  return html`<p role="status">${said} <button type="button" class="link" @click=${() => deeds.turn(searched)}>${words.later}</button></p>`;
+  return html`<p role="status">${said} <button type="button" class="link" @click=${() => commands.turn(searched)}>${words.later}</button></p>`;
 }
 
 function drawNext(scene: Scene) {
-  const { visit, words, deeds } = scene;
+  const { visit, words, commands } = scene;
   if (!visit.listed) return html`<p role="status">${words.loading}…</p>`;
-  return html`${visit.listed.map(({ date, times }) => html`<h4>${written(date, visit.language, longDay)}</h4>${drawSlots(scene, times)}`)}<button type="button" class="plain" @click=${() => deeds.turn(listedOn)}>${words.later}</button>`;
+  return html`${visit.listed.map(({ date, times }) => html`<h4>${written(date, visit.language, longDay)}</h4>${drawSlots(scene, times)}`)}<button type="button" class="plain" @click=${() => commands.turn(listedOn)}>${words.later}</button>`;
 }
 
 export const drawDate = (scene: Scene) =>

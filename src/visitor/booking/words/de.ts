@@ -84,7 +84,7 @@ export const de: Words = {
   manage: "Verschieben oder absagen",
   fullTimes: "Ausgebucht",
   waitingList: "Warteliste",
-  waitDeed: "Auf die Warteliste",
+  waitCommand: "Auf die Warteliste",
   waitNote:
     "Diese Zeit ist ausgebucht. Wird ein Platz frei, wird er eine Weile für Sie gehalten, und Sie bekommen einen Brief.",
   waitPay: "Bezahlt wird, wenn Sie ihn nehmen, nicht vorher.",

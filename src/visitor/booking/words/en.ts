@@ -76,7 +76,7 @@ export const en = {
   manage: "Move or cancel",
   fullTimes: "Full",
   waitingList: "waiting list",
-  waitDeed: "Put me on the list",
+  waitCommand: "Put me on the list",
   waitNote: "This time is full. If a place becomes free, it is kept for you for a while and you get a letter with it.",
   waitPay: "It is paid when you take it, not before.",
   listed: "On the waiting list",

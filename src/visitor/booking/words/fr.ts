@@ -84,7 +84,7 @@ export const fr: Words = {
   manage: "Déplacer ou annuler",
   fullTimes: "Complet",
   waitingList: "liste d’attente",
-  waitDeed: "M’inscrire sur la liste",
+  waitCommand: "M’inscrire sur la liste",
   waitNote:
     "Cette heure est complète. Si une place se libère, elle vous est gardée un moment et vous recevez une lettre.",
   waitPay: "Elle est payée quand vous la prenez, pas avant.",

@@ -4,7 +4,7 @@ import { ArrowDown, ArrowLeft, ArrowRight, ArrowUp, Trash2 } from "lucide-react"
 import { IconButton } from "./buttons";
 
 /** What a line of a list can be asked to do: one place to the front, one back, and go. */
-export const LineDeeds = ({
+export const LineCommands = ({
   before,
   behind,
   remove,

@@ -1,6 +1,6 @@
 // Payments taken and given back.
 
-import type { Locked } from "@/server/booking/deeds/locked";
+import type { Locked } from "@/server/booking/commands/locked";
 import { giveBack, openPayment, type PaymentRow, paymentsOf } from "../../payment/payments";
 import { connectorOf, offeredPayments, waysFor } from "../../payment/set-up";
 import { conflict } from "../../problem";

@@ -14,19 +14,19 @@ export const tell = (error: Error) => {
   if (!(error instanceof Refusal)) reportError(error);
 };
 
-export interface Deeds {
+export interface Commands {
   /** What was refused of the last one; null once another is begun. */
   readonly refusal: Refusal | null;
   /** One is being done, or waits for its turn. */
   readonly busy: boolean;
-  /** Does `work` when what was begun before is done: two presses one after the other are two deeds in their order. */
+  /** Does `work` when what was begun before is done: two presses one after the other are two commands in their order. */
   attempt(work: () => Promise<unknown>): void;
-  /** Whose turns these are: deeds given it wait for each other. */
+  /** Whose turns these are: commands given it wait for each other. */
   readonly turns: string;
 }
 
-/** Deeds of one screen or window that need no form. With `turns` of others, they wait for those, but tell their own refusals. */
-export function useDeed(turns?: string): Deeds {
+/** Commands of one screen or window that need no form. With `turns` of others, they wait for those, but tell their own refusals. */
+export function useCommand(turns?: string): Commands {
   const own = useId();
   const id = turns ?? own;
   const { mutate, error, isPending } = useMutation({

@@ -1,7 +1,7 @@
 // What the business decides: approved, declined, who came.
 
-import { bookingOf } from "@/server/booking/deeds/lock";
-import type { Locked } from "@/server/booking/deeds/locked";
+import { bookingOf } from "@/server/booking/commands/lock";
+import type { Locked } from "@/server/booking/commands/locked";
 import { conflict } from "../../problem";
 import { type BookingRow, queueReminder } from "../tell";
 import { change, end, stateWords, tellOf, wrongState } from "./change";

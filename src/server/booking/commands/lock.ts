@@ -1,12 +1,12 @@
-// The site's lock: every deed is one transaction under it, in which the rules are asked again.
+// The site's lock: every command is one transaction under it, in which the rules are asked again.
 import { and, eq } from "drizzle-orm";
 import { endedByThemselves, lockDiary } from "@/data/booking/diary";
 import { bookings } from "@/data/booking/tables";
 import { type Executor, inTransaction } from "@/data/connection";
 import type { SiteRow } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
-import { expire } from "@/server/booking/deeds/change";
-import type { Locked } from "@/server/booking/deeds/locked";
+import { expire } from "@/server/booking/commands/change";
+import type { Locked } from "@/server/booking/commands/locked";
 import { setUpAt } from "@/server/booking/set-up";
 import type { BookingRow } from "@/server/booking/tell";
 import type { Context } from "@/server/context";

@@ -4,7 +4,7 @@ import type { Executor } from "@/data/connection";
 import type { SiteRow } from "@/data/site/queries";
 import type { Context } from "@/server/context";
 
-/** A site under its lock: what a deed may rely on until its transaction ends. */
+/** A site under its lock: what a command may rely on until its transaction ends. */
 export interface Locked {
   readonly context: Context;
   readonly tx: Executor;

@@ -2,8 +2,8 @@
 import { and, eq } from "drizzle-orm";
 import { holdMs, takesTime } from "@/core/booking/rules/state";
 import { bookings } from "@/data/booking/tables";
-import { bookingOf } from "@/server/booking/deeds/lock";
-import type { Locked } from "@/server/booking/deeds/locked";
+import { bookingOf } from "@/server/booking/commands/lock";
+import type { Locked } from "@/server/booking/commands/locked";
 import { queueOnly, realTime } from "@/server/job/queue";
 import { conflict, Problem } from "../../problem";
 import type { BookingRow } from "../tell";

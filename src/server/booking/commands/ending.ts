@@ -2,8 +2,8 @@
 import { and, eq, inArray, isNull, lt } from "drizzle-orm";
 import { endingStates } from "@/core/booking/rules/state";
 import { bookingHistory, bookingRequests, bookings } from "@/data/booking/tables";
-import { workLocked } from "@/server/booking/deeds/lock";
-import type { Locked } from "@/server/booking/deeds/locked";
+import { workLocked } from "@/server/booking/commands/lock";
+import type { Locked } from "@/server/booking/commands/locked";
 import type { JobRun } from "@/server/job/run";
 import type { Context } from "../../context";
 import { queueEnding } from "./holding";

@@ -5,7 +5,7 @@ import type { Assignment } from "@/core/booking/rules/availability";
 import type { Wish } from "@/core/booking/rules/obstacles";
 import type { Answers } from "@/core/booking/words/answers";
 import { bookings } from "@/data/booking/tables";
-import type { Locked } from "@/server/booking/deeds/locked";
+import type { Locked } from "@/server/booking/commands/locked";
 import { availabilityNow, clockFor, serviceIn } from "../ask";
 import { queueDecision } from "../decisions";
 import { Refused } from "../refusal";

@@ -4,7 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { type LineParts, parcelLines, worthOf } from "@/core/order/lines";
-import type { OrderDeed } from "@/core/order/order";
+import type { OrderCommand } from "@/core/order/order";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
@@ -12,13 +12,13 @@ import { MainButton, PlainButton } from "@/studio/kit/buttons";
 import { Row, TextInput, Tick } from "@/studio/kit/fields";
 import { RefusalNote } from "@/studio/kit/layout";
 import { MoneyRow } from "@/studio/kit/money-input";
-import { useDeed } from "@/studio/kit/use-deed";
+import { useCommand } from "@/studio/kit/use-command";
 import { HandOrder } from "./hand-order";
 import { PackList, PickLines } from "./pick-lines";
 import { words as own } from "./words";
 
 type Order = Gives<"desk.order">;
-type Perform = (deed: OrderDeed, details?: object) => void;
+type Perform = (command: OrderCommand, details?: object) => void;
 
 function Pack({ order, busy, perform }: { order: Order; busy: boolean; perform: Perform }) {
   const [all, setAll] = useState(false);
@@ -26,7 +26,7 @@ function Pack({ order, busy, perform }: { order: Order; busy: boolean; perform: 
     <>
       <PackList lines={parcelLines(order.document.lines)} onAll={setAll} />
       <MainButton mt="8px" disabled={busy || !all} onClick={() => perform("pack")}>
-        {own.deeds.pack}
+        {own.commands.pack}
       </MainButton>
     </>
   );
@@ -46,7 +46,7 @@ function Send({ order, busy, perform }: { order: Order; busy: boolean; perform: 
         disabled={busy || !Object.keys(lines).length}
         onClick={() => perform("send", { tracking, link, lines })}
       >
-        {left ? own.sendPart : own.deeds.send}
+        {left ? own.sendPart : own.commands.send}
       </MainButton>
     </>
   );
@@ -87,34 +87,42 @@ function Refund({ order, busy, perform }: { order: Order; busy: boolean; perform
   );
 }
 
-/** Deeds that ask something first. */
+/** Commands that ask something first. */
 const asks = { pack: Pack, send: Send, refund: Refund } as const;
 type Asking = keyof typeof asks;
-const isAsking = (deed: OrderDeed): deed is Asking => Object.hasOwn(asks, deed);
+const isAsking = (command: OrderCommand): command is Asking => Object.hasOwn(asks, command);
 
-/** The deed that usually comes next is the main button. */
-export function OrderDeeds({ order }: { order: Order }) {
+/** The command that usually comes next is the main button. */
+export function OrderCommands({ order }: { order: Order }) {
   const { key } = useSite();
   const client = useQueryClient();
-  const { refusal, busy, attempt } = useDeed();
+  const { refusal, busy, attempt } = useCommand();
   const [asking, setAsking] = useState<Asking | null>(null);
   const [editing, setEditing] = useState(false);
-  const perform: Perform = (deed, details = {}) =>
+  const perform: Perform = (command, details = {}) =>
     attempt(async () => {
-      await ask("desk.orderDeed", { site: key, order: order.id, revision: order.revision, deed, ...details } as never);
+      await ask("desk.orderCommand", {
+        site: key,
+        order: order.id,
+        revision: order.revision,
+        command,
+        ...details,
+      } as never);
       setAsking(null);
       await Promise.all([
         client.invalidateQueries({ queryKey: ["order", key, order.id] }),
         client.invalidateQueries({ queryKey: ["orders", key] }),
       ]);
     });
-  const deeds = order.deeds.filter((deed) => deed !== "refund" || order.paid > order.refunded);
-  const [first, ...others] = deeds;
+  const commands = order.commands.filter((command) => command !== "refund" || order.paid > order.refunded);
+  const [first, ...others] = commands;
   // An order of files alone has nothing to pack.
   const goods = parcelLines(order.document.lines).length > 0;
-  const press = (deed: OrderDeed) =>
-    isAsking(deed) && (deed === "refund" || goods) ? setAsking(asking === deed ? null : deed) : perform(deed);
-  const Panel = asking && deeds.includes(asking) ? asks[asking] : null;
+  const press = (command: OrderCommand) =>
+    isAsking(command) && (command === "refund" || goods)
+      ? setAsking(asking === command ? null : command)
+      : perform(command);
+  const Panel = asking && commands.includes(asking) ? asks[asking] : null;
   return (
     <Box mb="14px">
       <Flex gap="8px" wrap="wrap">
@@ -124,17 +132,17 @@ export function OrderDeeds({ order }: { order: Order }) {
             aria-expanded={isAsking(first) ? asking === first : undefined}
             onClick={() => press(first)}
           >
-            {own.deeds[first]}
+            {own.commands[first]}
           </MainButton>
         ) : null}
-        {others.map((deed) => (
+        {others.map((command) => (
           <PlainButton
-            key={deed}
+            key={command}
             disabled={busy}
-            aria-expanded={isAsking(deed) ? asking === deed : undefined}
-            onClick={() => press(deed)}
+            aria-expanded={isAsking(command) ? asking === command : undefined}
+            onClick={() => press(command)}
           >
-            {own.deeds[deed]}
+            {own.commands[command]}
           </PlainButton>
         ))}
         {order.editable ? <PlainButton onClick={() => setEditing(true)}>{own.editOrder}</PlainButton> : null}

@@ -5,7 +5,7 @@ import { paymentMs } from "@/core/booking/rules/state";
 import type { Answers } from "@/core/booking/words/answers";
 import { raiseDiary } from "@/data/booking/diary";
 import { bookings } from "@/data/booking/tables";
-import type { Locked } from "@/server/booking/deeds/locked";
+import type { Locked } from "@/server/booking/commands/locked";
 import { availabilityNow, clockFor, ofBooking, serviceIn } from "../ask";
 import { onlineWish, Refused } from "../refusal";
 import { type BookingRow, queueReminder } from "../tell";

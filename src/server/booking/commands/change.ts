@@ -6,7 +6,7 @@ import type { LetterKind } from "@/core/booking/words/letter-kinds";
 import { bookingHistory, bookings } from "@/data/booking/tables";
 import type { Executor } from "@/data/connection";
 import { announce } from "@/data/event/outbox";
-import type { Locked } from "@/server/booking/deeds/locked";
+import type { Locked } from "@/server/booking/commands/locked";
 import { closePayments } from "../../payment/payments";
 import { conflict } from "../../problem";
 import { freeTime } from "../take";
