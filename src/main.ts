@@ -9,7 +9,7 @@ import { theContext } from "./server/context";
 import { jobKinds } from "./server/job/kinds";
 import { Problem } from "./server/problem";
 import { connectionsOf } from "./server/process/connections";
-import { databaseWatch, tellWhenAway } from "./server/process/database-gone";
+import { databaseWatch, reportWhenGone } from "./server/process/database-gone";
 import { bareHeaders, drawingHeaders, dropFrameworks, isDrawing, studioHeaders } from "./server/process/headers";
 import { readHost, readPath } from "./server/process/hosts";
 import {
@@ -145,7 +145,7 @@ async function main() {
 
   server.on("request", (request, response) => {
     if (request.method === "POST") endSlowBody(settings, request, response, bodyTime(request));
-    tellWhenAway(settings, request, response, isThere);
+    reportWhenGone(settings, request, response, isThere);
     handle(request, response).catch((error: unknown) => {
       const ours = error instanceof Problem ? "" : context.newId();
       if (ours) log.error({ err: error, reference: ours, path: request.url?.split("?", 1)[0] }, "request failed");

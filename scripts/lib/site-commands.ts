@@ -51,13 +51,13 @@ function theBrowser(context: Context, otherwise: string): string {
 }
 
 /** Where a command's words go. */
-export interface Heard {
+export interface CommandOutput {
   say(words: string): void;
   complain(words: string): void;
 }
 
 /** Does what the command line says; answers the exit code. */
-export async function runSiteCommand(context: Context, args: readonly string[], heard: Heard): Promise<number> {
+export async function runSiteCommand(context: Context, args: readonly string[], heard: CommandOutput): Promise<number> {
   const say = (words: string) => heard.say(words);
   let code = 0;
   const program = new Command("site").description("Sites from the command line").exitOverride();

@@ -6,7 +6,7 @@ import { createConnection } from "mysql2/promise";
 import type { Context } from "@/server/context";
 import { anotherWaits, deadlocksSoFar } from "@/server/testing/locks.test-kit";
 import { testContext } from "@/server/testing/studio.test-kit";
-import { connect, isAway, isMigrated } from "./connection";
+import { connect, isMigrated, isUnreachable } from "./connection";
 import { rateLimits } from "./job/tables";
 
 let context: Context;
@@ -67,7 +67,7 @@ test("a statement outside of a transaction is run again after a deadlock, and co
 test("what does not answer in time is away; the next statement has a connection of its own", async () => {
   const { db, pool } = connect(context.settings.databaseUrl, 1, 200);
   const error = await db.execute(sql`select sleep(600)`).catch((thrown: unknown) => thrown);
-  expect(isAway(error)).toBe(true);
+  expect(isUnreachable(error)).toBe(true);
   const [rows] = (await db.execute(sql`select 7 as seven`)) as unknown as [{ seven: number }[]];
   expect(rows).toEqual([{ seven: 7 }]);
   await expect(db.execute(sql`select nothing`)).rejects.toMatchObject({ cause: { code: "ER_BAD_FIELD_ERROR" } });
@@ -80,7 +80,7 @@ test("a database that takes connections and says nothing is away, for all who wa
   await new Promise<void>((resolve) => mute.listen(0, "127.0.0.1", resolve));
   const { db, pool } = connect(`mysql://a:b@127.0.0.1:${(mute.address() as AddressInfo).port}/none`, 1, 50);
   const all = await Promise.all(
-    Array.from({ length: 5 }, () => db.execute(sql`select 1`).catch((error: unknown) => isAway(error))),
+    Array.from({ length: 5 }, () => db.execute(sql`select 1`).catch((error: unknown) => isUnreachable(error))),
   );
   expect(all).toEqual([true, true, true, true, true]);
   mute.close();

@@ -63,7 +63,7 @@ const awayCodes = new Set([
 const awayNumbers = new Set([1040, 1053, 1077, 1927]);
 
 /** Whether an error says that the database is not there, and nothing of what was asked. */
-export function isAway(error: unknown): boolean {
+export function isUnreachable(error: unknown): boolean {
   for (let cause = error as { code?: string; errno?: number; cause?: unknown } | undefined; cause; )
     if (awayCodes.has(cause.code ?? "") || awayNumbers.has(cause.errno ?? 0)) return true;
     else cause = cause.cause as typeof cause;
@@ -121,7 +121,7 @@ function impatient(pool: Pool, ms: number) {
         connection.release();
         return answer;
       } catch (error) {
-        if (isAway(error)) connection.destroy();
+        if (isUnreachable(error)) connection.destroy();
         else connection.release();
         throw error;
       }

@@ -4,7 +4,7 @@ import type Joi from "joi";
 import { type Fault, mostFaults, pathOf } from "@/core/input/fault";
 import { sentences } from "@/core/input/sentences";
 import { formShape, type ShapeLimits, shapeFault } from "@/core/input/shape";
-import { isAway } from "@/data/connection";
+import { isUnreachable } from "@/data/connection";
 
 /** A refusal a person can act on. `fields` names each wrong field with a sentence; there is always at least one. */
 export class Problem extends Error {
@@ -65,7 +65,7 @@ export function validated<T>(schema: Joi.Schema<T>, value: unknown, shape: Shape
   throw new Problem(422, "invalid", fields[0]?.message ?? "This can't be used.", fields);
 }
 
-export const databaseAway = () =>
+export const databaseUnreachable = () =>
   new Problem(503, "databaseAway", "The database does not answer just now. Please try again in a moment.", [], {
     "retry-after": "2",
   });
@@ -73,7 +73,7 @@ export const databaseAway = () =>
 /** Anything thrown as a Problem: everything else is 500 without its insides. `reference` is under what the log tells of it. */
 export function problemOf(error: unknown, reference = ""): Problem {
   if (error instanceof Problem) return error;
-  if (isAway(error)) return databaseAway();
+  if (isUnreachable(error)) return databaseUnreachable();
   const title = `Something went wrong on our side. Nothing was changed; please try again.${reference ? ` If it goes on, tell us the reference ${reference}.` : ""}`;
   return new Problem(500, "failed", title, [], {}, reference ? { reference } : {});
 }

@@ -2,7 +2,7 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
 import { serveClips } from "./clips/host";
 import { serveMaze } from "./maze/host";
-import { serveElsewhere } from "./other-sites/host";
+import { serveOtherSites } from "./other-sites/host";
 import { type MayOpen, servePay } from "./pay/host";
 import type { PayStore } from "./pay/store";
 import { serveQuayside } from "./quayside/host";
@@ -32,7 +32,7 @@ export type StandInLabel = "clips" | "cdn.clips" | "neighbours" | "quayside" | "
 const all: Readonly<Record<StandInLabel, Serve>> = {
   clips: clips("clips"),
   "cdn.clips": clips("cdn.clips"),
-  neighbours: (request, response) => serveElsewhere(request, response),
+  neighbours: (request, response) => serveOtherSites(request, response),
   quayside: (request, response) => serveQuayside(request, response),
   maze: (request, response) => serveMaze(request, response),
   scribe: (request, response, { scribeKey }) => serveScribe(request, response, scribeKey),

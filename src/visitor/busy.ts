@@ -8,7 +8,7 @@ const going = new Set<string>();
 export const isBusy = (): boolean => going.size > 0;
 
 /** Tells that something (`what`) was begun on the page, or that it is over. */
-export const tellBusy = (what: string, busy: boolean): void => {
+export const reportBusy = (what: string, busy: boolean): void => {
   if (busy) going.add(what);
   else going.delete(what);
   dispatchEvent(new CustomEvent(busyEvent, { detail: isBusy() }));

@@ -3,7 +3,7 @@
 import type { Live, Need, Reply } from "@/core/chat/answers/reply";
 import { judge, type Verdict } from "@/core/chat/answers/verdict";
 import type { ChatEngine } from "@/core/chat/engine";
-import type { Turn } from "@/core/chat/understands/hear";
+import type { Turn } from "@/core/chat/understands/interpret";
 import { oddlaneChat, wrenfieldChat } from "../../scripts/demo-sites/chat";
 import type { Question } from "./question";
 import { engineFor, siteFile } from "./site";

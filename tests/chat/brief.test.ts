@@ -4,7 +4,7 @@ import { type Brief, type Chat, newChat } from "@/core/chat/chat";
 import { gather } from "@/core/chat/group";
 import { proposeTests } from "@/core/chat/knows/propose";
 import { chatSchema } from "@/core/chat/schema";
-import type { Turn } from "@/core/chat/understands/hear";
+import type { Turn } from "@/core/chat/understands/interpret";
 import { oddlaneChat, wrenfieldChat } from "../../scripts/demo-sites/chat";
 import { now } from "./asking";
 import { engineFor, knowledgeFor, knownPages, siteFile } from "./site";

@@ -11,7 +11,7 @@ import {
   type Service,
   sharesStarts,
 } from "./booking";
-import type { Moment, PublicService, PublicServices } from "./told";
+import type { Moment, PublicService, PublicServices } from "./public-types";
 
 /** An instant as the API writes it, with what the clock at the place shows. */
 export const momentAt = (clock: WallClock, instant: Instant): Moment => ({

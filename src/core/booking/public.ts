@@ -6,7 +6,6 @@ import { ZoneClock } from "@/core/time/zone-clock";
 import type { BookingSetUp, CoursePart, Instant, Service } from "./booking";
 import { type Bill, billOf, servingOf } from "./money/price";
 import { momentAt } from "./public-services";
-import type { Assignment, Availability } from "./rules/availability";
 import {
   type DayState,
   isOpenState,
@@ -15,7 +14,8 @@ import {
   type PublicDate,
   type PublicDay,
   type PublicTime,
-} from "./told";
+} from "./public-types";
+import type { Assignment, Availability } from "./rules/availability";
 
 /** An instant as the API writes it. */
 export const momentOf = (clock: ZoneClock, instant: Instant, zone?: string): Moment => ({

@@ -2,9 +2,9 @@
 
 import { ZoneClock } from "@/core/time/zone-clock";
 import { datesOfAny } from "./public";
+import type { DayState, PublicBooking, PublicDate, PublicDay, PublicTime } from "./public-types";
 import { RehearsedBooking } from "./rehearsed";
 import { anEntry, aResource, aService, aSetUp } from "./sample.test-kit";
-import type { DayState, PublicBooking, PublicDate, PublicDay, PublicTime } from "./told";
 
 const clock = ZoneClock.of("Europe/Dublin");
 const service = aService("throw", {

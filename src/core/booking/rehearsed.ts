@@ -17,6 +17,7 @@ import {
 import { Diary, type DiaryEntry, type OutsideBusy } from "./diary/diary";
 import { lateFeeOf, payNowOf } from "./money/deposit";
 import { datesOfAny, momentOf, priceOfStart, publicDays, publicTimes } from "./public";
+import type { PublicBooking } from "./public-types";
 import {
   type BookingAsked,
   bookingSchema,
@@ -28,7 +29,6 @@ import {
 import { type Assignment, Availability } from "./rules/availability";
 import { clientMayChangeUntil, holdMs } from "./rules/state";
 import { fullStarts } from "./rules/waiting";
-import type { PublicBooking } from "./told";
 import { answersSchema, refusal } from "./words/answers";
 import { visitorReasons } from "./words/words";
 

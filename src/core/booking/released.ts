@@ -1,6 +1,6 @@
 // What a page carries for the calendar's script, and where it asks. Light enough for the visitor's browser.
 
-import type { PublicServices, ReleasedService } from "@/core/booking/told";
+import type { PublicServices, ReleasedService } from "@/core/booking/public-types";
 import type { BookingLook, BookingWords } from "@/core/booking/words/look";
 import type { ReleasedThanks } from "@/core/field/field";
 

@@ -17,7 +17,7 @@ const darkBelow = Math.sqrt(1.05 * 0.05) - 0.05;
 export const isDark = (colour: string): boolean => luminanceOf(colour) < darkBelow;
 
 /** What of a brand goes with a widget onto pages that are not the site's: colours and shape. Type is that page's own. */
-export const brandAway = ({ colours, shape, type }: Brand): Readonly<Record<string, string>> => ({
+export const brandForOtherSite = ({ colours, shape, type }: Brand): Readonly<Record<string, string>> => ({
   ...Object.fromEntries(colourRoles.map((role) => [`--c-${role}`, colours[role]])),
   "--head-weight": String(type.headingWeight),
   "--radius": `${shape.radiusPx}px`,
@@ -28,7 +28,7 @@ export const brandAway = ({ colours, shape, type }: Brand): Readonly<Record<stri
 export function brandCss(brand: Brand): string {
   const fallback = (key: FamilyKey) => familyStack(families[key]);
   const vars = [
-    ...Object.entries(brandAway(brand)).map(([name, value]) => `${name}:${value}`),
+    ...Object.entries(brandForOtherSite(brand)).map(([name, value]) => `${name}:${value}`),
     ...surfaces.map((surface) => {
       const roles = surfaceRoles[surface];
       const [dark, light] = isDark(brand.colours[roles.ground]) ? ["block", "none"] : ["none", "block"];

@@ -39,7 +39,7 @@ export interface LineOutcome {
 }
 
 /** What of a plan is shown first. */
-export interface ImportTold {
+export interface ImportSummary {
   readonly does: Readonly<Record<LineOutcome["does"], number>>;
   readonly first: readonly LineOutcome[];
 }
@@ -475,8 +475,8 @@ export function planImport(rows: readonly Cells[], mapping: Mapping, facts: Plan
 export const linesShown = 100;
 
 /** A plan as it is told: refused lines before the others, each in the order of the table. */
-export function toldOf(lines: readonly LineOutcome[]): {
-  readonly told: ImportTold;
+export function summaryOf(lines: readonly LineOutcome[]): {
+  readonly told: ImportSummary;
   readonly lines: readonly LineOutcome[];
 } {
   const does = { make: 0, change: 0, same: 0, refuse: 0 };

@@ -9,7 +9,7 @@ import type { Passage, Source } from "./knows/passage";
 import { type Hit, PassageIndex } from "./knows/passage-index";
 import type { ChatTable } from "./knows/table";
 import { type Carried, Guard, type Material } from "./model/guard";
-import { type Heard, hear, type Turn } from "./understands/hear";
+import { type Interpreted, interpret, type Turn } from "./understands/interpret";
 import { type Subject, Subjects } from "./understands/subject";
 import { Synonyms } from "./understands/synonyms";
 import { folded, Stems, tokensOf } from "./understands/tokens";
@@ -132,9 +132,9 @@ export class ChatEngine {
   }
 
   /** What a question wants, and what an engine has to be asked before it can be answered. */
-  hear({ question, before, page, now }: Asked): { readonly heard: Heard; readonly need: Need | null } {
+  hear({ question, before, page, now }: Asked): { readonly heard: Interpreted; readonly need: Need | null } {
     const { brief, facts, tables, subjects } = this.knowledge;
-    const heard = hear(
+    const heard = interpret(
       question,
       {
         stems: this.stems,
@@ -153,7 +153,7 @@ export class ChatEngine {
   }
 
   /** Answers what was heard, with what engines told. */
-  reply(heard: Heard, live: Live | null, now: number): Reply {
+  reply(heard: Interpreted, live: Live | null, now: number): Reply {
     const { facts, brief, answers, ownPage } = this.knowledge;
     const hits = heard.fault ? [] : ownFirst(this.index.search(heard.terms, most));
     return replyTo(heard, { facts, brief, answers, hits, live, now, ownPage, shown: this.shown() });

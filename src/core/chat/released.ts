@@ -3,7 +3,7 @@ import type { Floating } from "@/core/opening/opening";
 import type { Brief, Collectable, Greeting, Starter } from "./chat";
 
 /** The chat for pages of sites built elsewhere. */
-export interface AwayChat extends ReleasedChat {
+export interface OtherSiteChat extends ReleasedChat {
   /** Words of the button that opens it, and where that stands. */
   readonly words: string;
   readonly corner: Floating["corner"];

@@ -3,7 +3,7 @@
 import type { Live, LiveTimes, Reply, SiteFacts } from "./answers/reply";
 import { newChat } from "./chat";
 import { ChatEngine, type Knowledge } from "./engine";
-import type { Turn } from "./understands/hear";
+import type { Turn } from "./understands/interpret";
 import type { Subject } from "./understands/subject";
 
 /** A Wednesday, 11:40 in Dublin. */

@@ -8,7 +8,7 @@ import { readLink } from "@/core/page/words/link";
 import { placesOn } from "@/core/page/words/places";
 import { samplesIn } from "@/core/page/words/sample";
 import { nameOf } from "@/core/page/words/words";
-import { knownIn } from "@/core/site/known";
+import { referencesIn } from "@/core/site/references";
 import type { KeptSite, SiteFile, SitePage } from "@/core/site/site";
 import { searchTitleOf } from "@/core/site/titles";
 import type { Reason } from "@/core/visitor/decision";
@@ -189,7 +189,7 @@ function* linksIn(node: PageNode): Generator<string> {
 
 /** Every finding of a site on a date of its zone ("2026-11-26"), in the order of its documents. */
 export function siteProblems(site: SiteFile, today: string | null): readonly Finding[] {
-  const around = knownIn(site, today);
+  const around = referencesIn(site, today);
   const shared = definitionsOf(site);
   return [
     ...documentProblems("header", site.header, around),

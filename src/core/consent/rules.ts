@@ -7,7 +7,7 @@ export const regionKeys = ["eu", "uk", "ch", "br", "quebec", "canada", "states",
 export type RegionKey = (typeof regionKeys)[number];
 
 /** What has to be said where somebody is asked or told. */
-export type MustSay =
+export type Obligation =
   /** What it is for, category by category. */
   | "purposes"
   /** Who else hears of it. */
@@ -38,7 +38,7 @@ export interface Rule {
   readonly close: boolean;
   /** Whether going on, once told, may count as a yes. */
   readonly implied: boolean;
-  readonly says: readonly MustSay[];
+  readonly says: readonly Obligation[];
 }
 
 const everything: readonly Optional[] = ["preferences", "statistics", "marketing"];

@@ -1,5 +1,5 @@
 // Where each demand of a rule comes from: the law, and its article or section.
-import type { MustSay, RegionKey } from "./rules";
+import type { Obligation, RegionKey } from "./rules";
 
 export interface Source {
   readonly law: string;
@@ -9,7 +9,7 @@ export interface Source {
 
 /** One demand of a rule with where it comes from. */
 export interface Demand {
-  readonly on: "before" | "later" | "asEasy" | "ticks" | "signal" | "holds" | "close" | "implied" | MustSay;
+  readonly on: "before" | "later" | "asEasy" | "ticks" | "signal" | "holds" | "close" | "implied" | Obligation;
   readonly source: Source;
 }
 

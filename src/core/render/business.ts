@@ -8,7 +8,7 @@ const weekDays = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Satur
 type Told = Pick<SiteFrame, "name" | "settings">;
 
 /** Whether a site tells anything of its business besides its name. */
-export const tellsBusiness = ({ settings: { address, phone, hours } }: Told): boolean =>
+export const describesBusiness = ({ settings: { address, phone, hours } }: Told): boolean =>
   Boolean(address || phone || hours);
 
 /** A day on which nothing opens: opens and closes at the same time, as schema.org has it for closed days. */

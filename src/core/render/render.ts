@@ -19,7 +19,7 @@ import { floatingOf, isEverywhere, openingOf, widgetKindNames } from "@/core/wid
 import { kindOf, widgetKinds } from "@/core/widget/kinds";
 import { floatClass, openerHtml } from "@/core/widget/opener";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
-import { businessOf, tellsBusiness } from "./business";
+import { businessOf, describesBusiness } from "./business";
 import { Drawing, type Part, type RenderedCode, type RenderOptions, type RunningCode, type Shown } from "./drawing";
 import { escapeHtml, type PageScript, type RenderContext, type RenderedPicture, scriptJson, type Use } from "./markup";
 import { type StyleRule, styleSheet } from "./style";
@@ -420,7 +420,7 @@ function headOf(
   }
   tags.push(iconTag(site, options, picture));
   // The home page tells of the business anyway; any page tells what its blocks do.
-  const home = page.slug === "" && options.origin !== null && tellsBusiness(site);
+  const home = page.slug === "" && options.origin !== null && describesBusiness(site);
   for (const data of new Set([...(home ? [scriptJson(businessOf(site, options.origin))] : []), ...told]))
     tags.push(`<script type="application/ld+json">${data}</script>`);
   return tags.join("");

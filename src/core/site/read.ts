@@ -13,8 +13,8 @@ import { withLineIds } from "@/core/page/words/words";
 import { pagePath, type SiteFile } from "@/core/site/site";
 import { partJudges } from "@/core/widget/judges";
 import { partKinds, refsOf } from "@/core/widget/kinds";
-import { documentsOf, knownIn } from "./known";
 import { redirectCircle } from "./redirects";
+import { documentsOf, referencesIn } from "./references";
 import { siteFileSchema } from "./schema";
 import { deepest, depthOf } from "./tree";
 
@@ -41,7 +41,7 @@ const gone: Readonly<Record<RefOf, string>> = {
 /** References to things that the file does not hold. */
 function danglingReferences(site: SiteFile): Fault[] {
   const faults: Fault[] = [];
-  const known = knownIn(site);
+  const known = referencesIn(site);
   // Links to pages that are gone are a finding: the file can be read all the same.
   for (const [path, root] of documentsOf(site))
     for (const node of everyNode(root))

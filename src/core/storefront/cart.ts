@@ -7,10 +7,10 @@ import {
   type CartShown,
   catalogPath,
   countryName,
-  elsewhere,
   html,
   linkTo,
   money,
+  otherShopLine,
   productPath,
   quantityWords,
   rateWords,
@@ -83,7 +83,7 @@ export function sumHtml(
     .map(({ code, amount: used }) => row(html(`${words.voucher} ${code}`), `−${amount(used)}`))
     .join("")}${row(
     html(words.toPay),
-    `<strong>${amount(total.toPay)}</strong>${elsewhere(view, total.toPay)
+    `<strong>${amount(total.toPay)}</strong>${otherShopLine(view, total.toPay)
       .map((other) => ` <small>${html(other)}</small>`)
       .join("")}`,
     "s-pay",

@@ -8,7 +8,7 @@ import type { Inline, Paragraph, RichList } from "@/core/page/words/richtext";
 import { atSide } from "./cart";
 import { buyHtml } from "./list";
 import type { Part, PartAsked } from "./part";
-import { elsewhere, html, money, productPath, type ShopView, wordsOf } from "./view";
+import { html, money, otherShopLine, productPath, type ShopView, wordsOf } from "./view";
 
 /** The variant that is shown: the one that the address names, or the first that can be had. */
 export const shownVariant = (product: Product, view: Pick<ShopView, "variant" | "left" | "product">): Variant =>
@@ -73,7 +73,7 @@ export const pricePart: Part = {
         view.shop.taxIncluded ? words.taxIn : words.taxAdded,
         ...(product.kind === "goods" ? [words.sendingBesides] : []),
         ...(unit && product.sale.unit === "piece" ? [words.per(money(view, unit.price), unit.unit)] : []),
-        ...elsewhere(view, price),
+        ...otherShopLine(view, price),
       ]
         .map(html)
         .join(" · ")}</p>`,

@@ -155,7 +155,10 @@ export const money = ({ currency, language }: Pick<ShopView, "currency" | "langu
   moneyWords({ amount, currency }, language);
 
 /** An amount in the other currencies that the shop shows, as about so much. */
-export const elsewhere = (view: Pick<ShopView, "shop" | "language" | "currency">, amount: number): readonly string[] =>
+export const otherShopLine = (
+  view: Pick<ShopView, "shop" | "language" | "currency">,
+  amount: number,
+): readonly string[] =>
   view.shop.currencies
     .filter(({ code }) => code !== view.currency)
     .map(({ code, rate }) => {

@@ -3,7 +3,7 @@
 import { plainLine } from "@/core/input/plain";
 import { tagsIn } from "@/core/input/tags";
 
-export interface Told {
+export interface EmbedFacts {
   readonly title: string;
   /** Who made it; "" where the host does not say. */
   readonly by: string;
@@ -42,7 +42,7 @@ export const ratioOf = (width: unknown, height: unknown): number => {
 };
 
 /** An oEmbed answer; null for what is none or tells of no video. `from` is the address that was asked. */
-export function readOEmbed(text: string, from: string): Told | null {
+export function readOEmbed(text: string, from: string): EmbedFacts | null {
   let data: Record<string, unknown>;
   try {
     data = JSON.parse(text) as Record<string, unknown>;

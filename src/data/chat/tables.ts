@@ -14,8 +14,8 @@ import {
 } from "drizzle-orm/mysql-core";
 import type { Looked } from "@/core/chat/answers/reply";
 import type { ReadPage } from "@/core/chat/knows/read-page";
-import type { Button, ReplySource } from "@/core/chat/told";
-import type { Turn } from "@/core/chat/understands/hear";
+import type { Button, ReplySource } from "@/core/chat/public-types";
+import type { Turn } from "@/core/chat/understands/interpret";
 import type { Reason } from "@/core/visitor/decision";
 import * as columns from "../columns";
 import { personal } from "../personal";

@@ -13,7 +13,7 @@ import {
   unique,
   varchar,
 } from "drizzle-orm/mysql-core";
-import type { ImportTold, LineOutcome } from "@/core/catalog/plan";
+import type { ImportSummary, LineOutcome } from "@/core/catalog/plan";
 import { type CatalogFrame, type Product, productStates } from "@/core/catalog/product";
 import type { Mapping } from "@/core/catalog/table";
 import { orderStates } from "@/core/order/order";
@@ -453,7 +453,7 @@ export const shopImports = mysqlTable(
     mapping: json<Mapping>("mapping").notNull(),
     state: mysqlEnum("state", ["read", "planning", "planned", "running", "done", "goingBack", "back"]).notNull(),
     /** How many lines would do what, and the first of them, refused ones before the others; null until it is planned. */
-    told: json<ImportTold | null>("told"),
+    told: json<ImportSummary | null>("told"),
     /** What each line would do, in the same order. */
     lines: packedJson<readonly LineOutcome[]>("lines"),
     /** Categories as they would be, and the revision they were made of. */

@@ -8,8 +8,8 @@ import { bookings } from "@/data/booking/tables";
 import { csvLine } from "../csv";
 import type { SiteCall } from "../operation";
 import { clockOfBooking } from "./ask";
+import type { BookingRow } from "./notify";
 import { setUpAt } from "./set-up";
-import type { BookingRow } from "./tell";
 
 export interface BookingsAsked {
   /** Dates of starts, both included. */

@@ -28,13 +28,13 @@ import {
 } from "../edge/described";
 import { type Endpoint, type FormBody, fresh, page, param, tagged, type VisitorCall } from "../edge/endpoint";
 import { fromJoi } from "../edge/from-joi";
-import { awayEndpoints } from "../widget/other-site-endpoints";
+import { otherSiteEndpoints } from "../widget/other-site-endpoints";
 import { bookingPage, movePage } from "./page";
 import { postAsk } from "./public/asking";
 import { originsOfPlaces, publicCall, publicSite } from "./public/call";
 import { dates, days } from "./public/days";
-import { elsewhere, snippetPage } from "./public/elsewhere";
 import { postBooking, postHold, postWait } from "./public/making";
+import { bookingForOtherSite, snippetPage } from "./public/other-site";
 import { getBooking, getBookingCalendar, ownCommands, postOwnBooking } from "./public/own";
 import { services } from "./public/services";
 import { times, why } from "./public/times";
@@ -220,9 +220,9 @@ export const bookingEndpoints: readonly Endpoint[] = [
     fromPages: originsOfPlaces,
     run: async (call) => fresh(services(await calendar(call))),
   },
-  ...awayEndpoints("booking", {
+  ...otherSiteEndpoints("booking", {
     name: "the calendar",
-    told: async (call) => elsewhere(await calendar(call), call.header("origin")),
+    told: async (call) => bookingForOtherSite(await calendar(call), call.header("origin")),
     snippet: async (call) => snippetPage(await calendar(call)),
   }),
   {

@@ -25,11 +25,11 @@ import { approve, decline, noteAttendance } from "./commands/deciding";
 import { cancel, move, settle } from "./commands/moving";
 import { diaryOf } from "./diary-operation";
 import { notesOf } from "./notes";
+import type { BookingRow } from "./notify";
 import { textsTo } from "./phone";
 import { reasonsFor, refusing } from "./refusal";
 import { once } from "./requests";
 import { setUpAt } from "./set-up";
-import type { BookingRow } from "./tell";
 
 const id = Joi.string().max(24).required();
 const start = instantSchema.required();

@@ -16,10 +16,10 @@ import { payPath } from "../payment/link";
 import { Problem } from "../problem";
 import { noticePage } from "../release/notice";
 import { availabilityNow, clockOfBooking, ofBooking } from "./ask";
+import type { BookingRow } from "./notify";
 import { pageWords } from "./page-words";
 import { ownBooking, postOwnBooking } from "./public/own";
 import { onlineWish } from "./refusal";
-import type { BookingRow } from "./tell";
 
 interface Answered {
   readonly status: number;

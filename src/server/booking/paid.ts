@@ -7,7 +7,7 @@ import { bookingOf, lockSite } from "@/server/booking/commands/lock";
 import type { Payable } from "../payment/payable";
 import { inTurn } from "../turn";
 import { takePayment } from "./commands/paying";
-import { manageUrl } from "./tell";
+import { manageUrl } from "./notify";
 
 export const bookingPayable: Payable = {
   owed: async (context, site, id) => {

@@ -19,11 +19,11 @@ import { bookingEndpoints, bookingSchemas } from "./endpoints";
 import { figureOperations } from "./figures";
 import { holidayOperations } from "./holidays";
 import { noteOperations } from "./notes";
+import { manageUrl, reminderJob } from "./notify";
 import { bookingOperations } from "./operations";
 import { pageWords } from "./page-words";
 import { setUpAt, setUpOperations } from "./set-up";
-import { manageUrl, reminderJob } from "./tell";
-import { elsewhereOperations } from "./try-elsewhere";
+import { otherSiteOperations } from "./try-other-site";
 
 const id = Joi.string().max(24).required();
 
@@ -36,7 +36,7 @@ export const bookingServer = defineWidgetServer<"booking">()({
     ...blockingOperations,
     ...figureOperations,
     ...noteOperations,
-    ...elsewhereOperations,
+    ...otherSiteOperations,
     ...calendarOperations,
     ...feedOperations,
   },

@@ -2,7 +2,7 @@
 
 import type { Reply } from "@/core/chat/answers/reply";
 import type { ChatEngine, Knowledge } from "@/core/chat/engine";
-import type { Turn } from "@/core/chat/understands/hear";
+import type { Turn } from "@/core/chat/understands/interpret";
 import type { SiteWidget } from "@/core/widget/settings";
 import type { SiteRow } from "@/data/site/queries";
 import type { Context } from "../context";

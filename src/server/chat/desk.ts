@@ -10,7 +10,7 @@ import { writePlain } from "../mail/plain";
 import { type SiteCall, siteOperation } from "../operation";
 import { conflict, fieldProblem, notFound } from "../problem";
 import { unknownOf } from "./operations";
-import { linesAfter, longestLine, say, type Talk, tellDesk } from "./talks";
+import { addLines, linesAfter, longestLine, notifyDesk, type Talk } from "./talks";
 import { transcript } from "./visitors";
 
 const atOnce = 50;
@@ -162,7 +162,7 @@ export const talkOperations = {
         .update(chatTalks)
         .set({ unread: 0 })
         .where(and(eq(chatTalks.siteId, site.id), eq(chatTalks.id, input.talk)));
-      await tellDesk(tx, site.id, false);
+      await notifyDesk(tx, site.id, false);
     });
     return {};
   }),
@@ -175,7 +175,7 @@ export const talkOperations = {
       const talk = await talkRow(call, input.talk);
       await inTransaction(context.db, async (tx) => {
         const words = chatPageWords(talk.language);
-        await say(
+        await addLines(
           context,
           tx,
           talk,
@@ -185,7 +185,7 @@ export const talkOperations = {
             return { state: "person", userId: account.id, person: account.name.slice(0, 120), unread: 0 };
           },
         );
-        await tellDesk(tx, site.id, false);
+        await notifyDesk(tx, site.id, false);
       });
       return {};
     },
@@ -207,12 +207,12 @@ export const talkOperations = {
       const { context, site, account } = call;
       const talk = await talkRow(call, input.talk);
       await inTransaction(context.db, async (tx) => {
-        await say(context, tx, talk, [{ once: input.once, by: "person", text: input.text }], (now) => {
+        await addLines(context, tx, talk, [{ once: input.once, by: "person", text: input.text }], (now) => {
           if (now.state !== "person") throw conflict("notTaken", "Take the conversation over first; then write.");
           if (now.userId !== account.id) throw otherHas(now);
           return { unread: 0 };
         });
-        await tellDesk(tx, site.id, false);
+        await notifyDesk(tx, site.id, false);
       });
       return {};
     },
@@ -238,11 +238,11 @@ export const talkOperations = {
         const words = chatPageWords(talk.language);
         const lines =
           talk.state === "person" ? [{ once: input.once, by: "note" as const, text: words.back, kind: "back" }] : [];
-        await say(context, tx, talk, lines, (now) => {
+        await addLines(context, tx, talk, lines, (now) => {
           if (now.state === "person" && now.userId !== account.id) throw otherHas(now);
           return { state: input.to, userId: null, person: "", unread: 0, turn: null };
         });
-        await tellDesk(tx, site.id, false);
+        await notifyDesk(tx, site.id, false);
       });
       return {};
     },
@@ -266,7 +266,7 @@ export const talkOperations = {
       if (!talk.email) throw fieldProblem("text", "Nobody left an address in this conversation.");
       const lines = await linesAfter(context.db, talk, -1);
       await inTransaction(context.db, async (tx) => {
-        const done = await say(
+        const done = await addLines(
           context,
           tx,
           talk,
@@ -286,7 +286,7 @@ export const talkOperations = {
             ...transcript(site.name, lines.slice(-12), talk.language).map((line) => `> ${line}`),
           ],
         });
-        await tellDesk(tx, site.id, false);
+        await notifyDesk(tx, site.id, false);
       });
       context.jobQueued();
       return {};

@@ -28,11 +28,11 @@ import { takeNetworkPoint } from "../limit";
 import { notFound, Problem, problemResponse } from "../problem";
 import { sitePage } from "../release/notice";
 import { liveWidget } from "../widget/live";
-import { awayEndpoints } from "../widget/other-site-endpoints";
+import { otherSiteEndpoints } from "../widget/other-site-endpoints";
 import { answer } from "./answer";
 import { liveEngine } from "./engines";
 import { codeSchema, mailOnly, sendCode } from "./proof";
-import { chatAway, chatSnippet, originsOfChat } from "./snippet";
+import { chatForOtherSite, chatSnippet, originsOfChat } from "./snippet";
 import {
   askChat,
   askSchema,
@@ -161,7 +161,7 @@ async function askedInPieces(call: VisitorCall): Promise<Response> {
 }
 
 export const chatEndpoints: readonly Endpoint[] = [
-  ...awayEndpoints("chat", { name: "the chat", told: chatAway, snippet: chatSnippet }),
+  ...otherSiteEndpoints("chat", { name: "the chat", told: chatForOtherSite, snippet: chatSnippet }),
   {
     method: "POST",
     path: "/chat/{widget}/questions",

@@ -7,15 +7,15 @@ import { ChatEngine, type Knowledge } from "@/core/chat/engine";
 import {
   bookedPassages,
   bookedSubjects,
-  elsewhereSource,
-  type KnownElsewhere,
   type KnownPage,
+  otherSource,
   pageSource,
   passagesOf,
   readsPage,
+  type SourcePage,
   siteFacts,
-  tablesElsewhere,
   tablesOf,
+  tablesOfSources,
 } from "@/core/chat/knows/knowledge";
 import type { Passage, Source } from "@/core/chat/knows/passage";
 import { type Sold, soldOf } from "@/core/chat/knows/sold";
@@ -30,7 +30,7 @@ import type { Context } from "../context";
 import { keptOfDatabase } from "../kept";
 import { catalogOf, type KnownCatalog } from "../shop/catalog/catalog";
 import { type LiveShop, liveShop } from "../shop/pages/live";
-import { type Elsewhere, elsewhereOf } from "./elsewhere";
+import { type ReadSources, readSourcesOf } from "./read-sources";
 import { liveSite, type ReleasedPage, releasedPages } from "./reading";
 
 /** What engines are made of besides the pages. */
@@ -41,7 +41,7 @@ export interface Ground {
   readonly setUp: BookingSetUp | null;
   readonly sold: readonly Sold[];
   /** Pages of other sites, and files. */
-  readonly elsewhere: readonly KnownElsewhere[];
+  readonly elsewhere: readonly SourcePage[];
   readonly hasOwnPage: boolean;
 }
 
@@ -52,7 +52,7 @@ export function knowledgeOf(ground: Ground, pages: readonly KnownPage[]): Knowle
     facts: siteFacts(site.name, site.settings),
     brief: chat.brief,
     subjects: [...bookedSubjects(setUp, widgets, pages), ...sold.map(({ subject }) => subject)],
-    tables: [...chat.tables, ...pages.flatMap(tablesOf), ...ground.elsewhere.flatMap(tablesElsewhere)],
+    tables: [...chat.tables, ...pages.flatMap(tablesOf), ...ground.elsewhere.flatMap(tablesOfSources)],
     synonyms: chat.synonyms,
     answers: chat.answers,
     ownPage: hasOwnPage ? ownRoot : "",
@@ -74,7 +74,7 @@ function piecesOf(ground: Ground, knowledge: Knowledge, pages: readonly KnownPag
     }),
     ...bookedPassages(ground.setUp, knowledge.subjects, pages).map((one): Piece => ({ ...one, of: ground.setUp })),
     ...ground.elsewhere.map((one): Piece => {
-      const source = elsewhereSource(one);
+      const source = otherSource(one);
       return { source, passages: passagesOf(source, one.read), of: one };
     }),
     ...ground.sold.map(({ source, passages }): Piece => ({ source, passages, of: passages })),
@@ -98,7 +98,7 @@ interface Kept {
   setUp: BookingSetUp | null;
   catalog: KnownCatalog | null;
   pages: ReadonlyMap<string, ReleasedPage>;
-  elsewhere: Elsewhere;
+  elsewhere: ReadSources;
   pieces: ReadonlyMap<string, unknown>;
   readonly engine: ChatEngine;
   knowledge: Knowledge;
@@ -138,7 +138,7 @@ export async function liveEngine(context: Context, row: SiteRow, widget: WidgetO
   const all = keptIn(context);
   const kept = all.get(row.id);
   const release = row.liveReleaseId ?? "";
-  const elsewhere = await elsewhereOf(context, row.id, widget.settings.sources, kept?.elsewhere);
+  const elsewhere = await readSourcesOf(context, row.id, widget.settings.sources, kept?.elsewhere);
   const same = kept && kept.setUp === setUp && kept.catalog === catalog && kept.elsewhere === elsewhere;
   if (same && kept.release === release) return kept;
   // Whoever asks while it is being made waits for the same.
@@ -166,7 +166,7 @@ async function make(
     setUp: BookingSetUp | null;
     shop: LiveShop | null;
     catalog: KnownCatalog | null;
-    elsewhere: Elsewhere;
+    elsewhere: ReadSources;
     kept: Kept | undefined;
   },
 ): Promise<Kept> {

@@ -1,8 +1,8 @@
 // What only engines can tell, at the moment of the question: free times from booking, what is there from the shop.
 
 import type { Service } from "@/core/booking/booking";
-import type { PublicDay, PublicTime } from "@/core/booking/told";
-import { isOpenState } from "@/core/booking/told";
+import type { PublicDay, PublicTime } from "@/core/booking/public-types";
+import { isOpenState } from "@/core/booking/public-types";
 import { priceRange } from "@/core/catalog/price";
 import { isOnSale } from "@/core/catalog/product";
 import type { Live, LiveTimes, Need } from "@/core/chat/answers/reply";

@@ -8,7 +8,7 @@ import { gather } from "@/core/chat/group";
 import { readsPage } from "@/core/chat/knows/knowledge";
 import { proposeTests } from "@/core/chat/knows/propose";
 import { chatSchema, sourceSchema } from "@/core/chat/schema";
-import type { Turn } from "@/core/chat/understands/hear";
+import type { Turn } from "@/core/chat/understands/interpret";
 import { studioShape } from "@/core/input/shape";
 import { languageSchema } from "@/core/locale/schema";
 import { chatLines, chatRuns, chatTalks } from "@/data/chat/tables";
@@ -19,8 +19,8 @@ import { takePoint } from "../limit";
 import { type SiteCall, siteOperation } from "../operation";
 import { fieldProblem, notFound, validated } from "../problem";
 import { modelToTry } from "../stand-ins";
-import { originSchema, triedAway } from "../widget/elsewhere";
 import { liveWidget } from "../widget/live";
+import { originSchema, triedFromOtherSite } from "../widget/other-site";
 import { answer } from "./answer";
 import { hasModelKey, keepModelKey, modelFigures, reword } from "./model";
 import { chatFor } from "./snippet";
@@ -216,7 +216,7 @@ export const chatOperations = {
     "widgets.change",
     { widget, origin: originSchema },
     async ({ context, site }: SiteCall, input: { widget: string; origin: string }) =>
-      triedAway(input.origin, async () => {
+      triedFromOtherSite(input.origin, async () => {
         const live = await liveWidget(context, site, "chat", input.widget, "This chat");
         const { form } = await chatFor(context, site, live, input.origin);
         return form.books ? ["times"] : [];

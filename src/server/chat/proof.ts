@@ -16,9 +16,9 @@ import type { VisitorCall } from "../edge/endpoint";
 import { countPoint, takeNetworkPoint } from "../limit";
 import { writePlain } from "../mail/plain";
 import { fieldProblem, notFound, validated } from "../problem";
-import { ordersOf } from "../shop/orders/known";
+import { ordersOf } from "../shop/orders/person-orders";
 import { liveWidget } from "../widget/live";
-import { lineOf, say, type Talk, talkOf, tellDesk } from "./talks";
+import { addLines, lineOf, notifyDesk, type Talk, talkOf } from "./talks";
 
 const lastsMs = 600_000;
 const mostTries = 5;
@@ -133,8 +133,8 @@ export async function checkCode(call: VisitorCall, ofToken: string) {
       .set({ code: "", codeUntil: null })
       .where(and(mine, eq(chatTalks.code, code)));
     if (used.affectedRows === 0) throw fieldProblem("code", words.codeOver);
-    const done = await say(context, tx, talk, [line], () => ({ email }));
-    if (done.fresh) await tellDesk(tx, site.id, false);
+    const done = await addLines(context, tx, talk, [line], () => ({ email }));
+    if (done.fresh) await notifyDesk(tx, site.id, false);
     return done;
   });
 }

@@ -4,7 +4,7 @@
 import { and, eq, inArray } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
 import { chatFacts } from "@/core/chat/facts";
-import type { AwayChat, ReleasedChat } from "@/core/chat/released";
+import type { OtherSiteChat, ReleasedChat } from "@/core/chat/released";
 import { chat } from "@/core/chat/widget";
 import { type WidgetOf, widgetsOfKind } from "@/core/widget/settings";
 import { snippetOf } from "@/core/widget/snippet";
@@ -18,8 +18,8 @@ import { isOwnOrigin } from "../edge/request";
 import { keptOfDatabase } from "../kept";
 import { notFound } from "../problem";
 import { noticePage } from "../release/notice";
-import { type Away, awayWith, judgeOrigin, picturesAway } from "../widget/elsewhere";
 import { liveWidget } from "../widget/live";
+import { forOtherSite, judgeOrigin, type OtherSiteWidget, picturesForOtherSite } from "../widget/other-site";
 import { snippetWords } from "./snippet-words";
 
 const allowedBy = keptOfDatabase(new LRUCache<string, readonly string[]>({ max: 500 }));
@@ -51,7 +51,7 @@ export function askedOn(call: VisitorCall, path: string): string {
 async function picturesOf(context: Context, site: SiteRow, { brief, answers }: WidgetOf<"chat">["settings"]) {
   const hashes = [brief.picture, ...answers.map(({ picture }) => picture)].filter((hash) => hash !== undefined);
   if (!hashes.length) return new Map<string, { readonly src: string; readonly alt: string }>();
-  const files = await picturesAway(context, site, hashes);
+  const files = await picturesForOtherSite(context, site, hashes);
   const rows = await context.db
     .select({ hash: media.hash, alt: media.alt })
     .from(media)
@@ -65,7 +65,7 @@ export async function chatFor(
   site: SiteRow,
   widget: WidgetOf<"chat">,
   origin: string | null,
-): Promise<Away<AwayChat>> {
+): Promise<OtherSiteWidget<OtherSiteChat>> {
   const { settings } = widget;
   judgeOrigin(context, site, origin, {
     allowed: settings.sites ?? [],
@@ -88,7 +88,7 @@ export async function chatFor(
   ) as ReleasedChat;
   // What is meant for some of the site's pages is not meant for others.
   const everywhere = ({ include }: { readonly include: readonly string[] }) => !include.length;
-  return awayWith(context, site, {
+  return forOtherSite(context, site, {
     ...form,
     greetings: form.greetings.filter(everywhere),
     starters: form.starters.filter(everywhere),
@@ -109,7 +109,7 @@ async function askedFor(call: VisitorCall): Promise<{ site: SiteRow; widget: Wid
 }
 
 /** What the script on another site's page asks first. */
-export async function chatAway(call: VisitorCall): Promise<Away<AwayChat>> {
+export async function chatForOtherSite(call: VisitorCall): Promise<OtherSiteWidget<OtherSiteChat>> {
   const { site, widget } = await askedFor(call);
   return chatFor(call.context, site, widget, call.header("origin"));
 }

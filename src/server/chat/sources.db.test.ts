@@ -13,7 +13,7 @@ import type { Context } from "../context";
 import { addDocument } from "../site/media";
 import { operatorIn, type StandIns, startStandIns } from "../testing/stand-ins.test-kit";
 import { isOfThisRun, type TestStudio, testStudio } from "../testing/studio.test-kit";
-import { sourceKey } from "./elsewhere";
+import { sourceKey } from "./read-sources";
 import { goOnWith, sourcesJob, stopSource } from "./sources";
 
 let studio: TestStudio;

@@ -18,7 +18,7 @@ import type { JobRun } from "@/server/job/run";
 import { type Context, sha256 } from "../context";
 import { sandboxed } from "../sandbox/sandbox";
 import { atSource, crawlSlice, inSource, type SourceRow } from "./crawl";
-import { sourceKey } from "./elsewhere";
+import { sourceKey } from "./read-sources";
 
 const dayMs = 86_400_000;
 /** A site that could not be read at all is tried again, twice as late each time. */

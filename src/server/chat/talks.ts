@@ -2,7 +2,7 @@
 import { and, asc, eq, gt, sql } from "drizzle-orm";
 import { nanoid } from "nanoid";
 import type { Reply } from "@/core/chat/answers/reply";
-import type { Turn } from "@/core/chat/understands/hear";
+import type { Turn } from "@/core/chat/understands/interpret";
 import type { WidgetOf } from "@/core/widget/settings";
 import { chatLines, chatTalks, type KeptReply, type Speaker, type TalkState } from "@/data/chat/tables";
 import type { Executor } from "@/data/connection";
@@ -88,7 +88,7 @@ export interface Change {
  * Adds lines to a conversation, in the caller's transaction with its row locked; sent again, they are added once. Answers the
  * lines as they stand, and whether they are new.
  */
-export async function say(
+export async function addLines(
   context: Context,
   tx: Executor,
   talk: Pick<Talk, "id" | "siteId">,
@@ -156,7 +156,7 @@ export const linesAfter = (db: Executor, talk: Pick<Talk, "id" | "siteId">, nth:
     .limit(mostLines);
 
 /** Tells the Desk that a conversation has gone on. */
-export const tellDesk = (db: Executor, siteId: string, arrival: boolean): Promise<void> =>
+export const notifyDesk = (db: Executor, siteId: string, arrival: boolean): Promise<void> =>
   announce(db, siteId, "desk", { of: "chat", arrival });
 
 /** Forgets conversations with all that was said in them. */
@@ -189,7 +189,7 @@ export const lineOf = (once: string, reply: Reply, tookUs: number): Said => ({
 });
 
 /** What a visitor's browser is told of a line: without the reasons, which are the site's own. */
-export const toldLine = ({ nth, by, text, kind, reply, helped, createdAt }: Line) => ({
+export const publicLine = ({ nth, by, text, kind, reply, helped, createdAt }: Line) => ({
   nth,
   by,
   text,

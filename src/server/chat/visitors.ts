@@ -23,17 +23,17 @@ import { reword } from "./model";
 import { checkCode } from "./proof";
 import { askedOn } from "./snippet";
 import {
+  addLines,
   beginTalk,
   forgetTalks,
   type Line,
   lineOf,
   linesAfter,
   longestLine,
-  say,
+  notifyDesk,
+  publicLine,
   type Talk,
   talkOf,
-  tellDesk,
-  toldLine,
 } from "./talks";
 
 const once = Joi.string()
@@ -73,7 +73,7 @@ function told(talk: Talk, lines: readonly Line[]) {
     state: talk.state,
     person: talk.state === "person" ? talk.person : "",
     typing: talk.state === "person" && Date.now() - typed < 6000,
-    lines: lines.map(toldLine),
+    lines: lines.map(publicLine),
   };
 }
 
@@ -98,7 +98,7 @@ export async function askChat(call: VisitorCall, widgetId: string, says?: (sente
   const question = asked.question.slice(0, longestLine);
   if (isPersons(talk)) {
     const { talk: now, lines } = await inTransaction(context.db, async (tx) => {
-      const done = await say(
+      const done = await addLines(
         context,
         tx,
         talk,
@@ -107,7 +107,7 @@ export async function askChat(call: VisitorCall, widgetId: string, says?: (sente
           unread: "more",
         }),
       );
-      if (done.fresh) await tellDesk(tx, site.id, true);
+      if (done.fresh) await notifyDesk(tx, site.id, true);
       return done;
     });
     return { talk: begun.token, ...told(now, lines) };
@@ -123,7 +123,7 @@ export async function askChat(call: VisitorCall, widgetId: string, says?: (sente
   const calls = reply.kind === "person" && callsPerson(context, widget, kept.knowledge.facts);
   const lined = lineOf(`${asked.once}-a`, reply, tookUs);
   const { talk: now, lines } = await inTransaction(context.db, async (tx) => {
-    const done = await say(
+    const done = await addLines(
       context,
       tx,
       talk,
@@ -147,7 +147,7 @@ export async function askChat(call: VisitorCall, widgetId: string, says?: (sente
               ...(reply.turn.unknown > 0 ? { unknown: "more" as const } : {}),
             },
     );
-    if (done.fresh) await tellDesk(tx, site.id, calls || isPersons(done.talk));
+    if (done.fresh) await notifyDesk(tx, site.id, calls || isPersons(done.talk));
     return done;
   });
   return { talk: begun.token, ...told(now, lines) };
@@ -236,7 +236,7 @@ export async function callPerson(call: VisitorCall, ofToken: string) {
         : "";
   const text = reach || (from ? says.personLater(from) : says.person);
   const { talk: now, lines } = await inTransaction(context.db, async (tx) => {
-    const done = await say(
+    const done = await addLines(
       context,
       tx,
       talk,
@@ -245,7 +245,7 @@ export async function callPerson(call: VisitorCall, ofToken: string) {
         ...(there && before.state === "chat" ? { state: "waiting" as const, unread: "more" as const } : {}),
       }),
     );
-    if (done.fresh) await tellDesk(tx, site.id, there);
+    if (done.fresh) await notifyDesk(tx, site.id, there);
     return done;
   });
   return { talk: ofToken, ...told(now, lines) };
@@ -279,7 +279,7 @@ export async function leaveMessage(call: VisitorCall, ofToken: string) {
   if (brief.consent && !left.agreed) throw fieldProblem("agreed", "Please agree to this first.");
   const before = await linesAfter(context.db, talk, -1);
   const { talk: now, lines } = await inTransaction(context.db, async (tx) => {
-    const done = await say(
+    const done = await addLines(
       context,
       tx,
       talk,
@@ -297,7 +297,7 @@ export async function leaveMessage(call: VisitorCall, ofToken: string) {
       }),
     );
     if (!done.fresh) return done;
-    await tellDesk(tx, site.id, true);
+    await notifyDesk(tx, site.id, true);
     const desk = `${hostOrigin(context.settings, context.settings.publicHost)}/s/${site.key}/desk`;
     await writePlain(context, tx, site, {
       recipient: site.settings.mailFrom,
@@ -340,7 +340,7 @@ export async function eraseTalk(call: VisitorCall, ofToken: string) {
   const talk = await talkOf(context.db, site.id, ofToken);
   await inTransaction(context.db, async (tx) => {
     await forgetTalks(tx, site.id, [talk.id]);
-    await tellDesk(tx, site.id, false);
+    await notifyDesk(tx, site.id, false);
   });
   return { taken: true };
 }

@@ -13,8 +13,8 @@ import { catalogOf, type KnownCatalog } from "../shop/catalog/catalog";
 import { liveShopOf } from "../shop/pages/live";
 import { loadSite } from "../site/whole";
 import { type Answered, type Asking, answer } from "./answer";
-import { type Elsewhere, elsewhereOf } from "./elsewhere";
 import { engineOf, soldIn } from "./engines";
+import { type ReadSources, readSourcesOf } from "./read-sources";
 import { workingPages } from "./reading";
 
 interface Read {
@@ -28,7 +28,7 @@ const read = keptOfDatabase(new LRUCache<string, Read>({ max: 20 }));
 interface Engines {
   readonly asking: Asking;
   readonly catalog: KnownCatalog | null;
-  readonly elsewhere: Elsewhere;
+  readonly elsewhere: ReadSources;
 }
 const engines = keptOfDatabase(new LRUCache<string, Engines>({ max: 10 }));
 
@@ -58,7 +58,7 @@ export async function workingEngine(context: Context, row: SiteRow, chat: Chat):
   const key = `${row.id} ${state} ${sha256(JSON.stringify(chat))}`;
   const kept = engines.get(key);
   // What the shop sells changes without the site: each reading of it is another.
-  const elsewhere = await elsewhereOf(context, row.id, chat.sources, kept?.elsewhere);
+  const elsewhere = await readSourcesOf(context, row.id, chat.sources, kept?.elsewhere);
   let asking = kept && kept.catalog === catalog && kept.elsewhere === elsewhere ? kept.asking : null;
   if (!asking) {
     const made = engineOf(

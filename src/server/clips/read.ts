@@ -15,7 +15,7 @@ import { type Context, standInOrigins } from "../context";
 import { type Fetched, fetchOutside, type Validators } from "../outside/fetch";
 import { reachOf } from "../outside/reach";
 import { sandboxed } from "../sandbox/sandbox";
-import { toldOf } from "../video/clip";
+import { factsOf } from "../video/clip";
 
 export interface SourceRead extends Validators {
   readonly about: FeedAbout | null;
@@ -118,7 +118,7 @@ async function readPicked(
   let failed: Outcome<never> | null = null;
   for (const typed of picked) {
     const kept = before.get(typed);
-    const found = kept ? null : await toldOf(context, typed);
+    const found = kept ? null : await factsOf(context, typed);
     if (kept) clips.push(kept);
     else if (found?.ok) {
       const { source, told } = found.value;

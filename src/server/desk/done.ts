@@ -5,7 +5,7 @@ import { forgetPerson } from "@/data/forget";
 import { namedBytes } from "@/data/site/sweep";
 import { realNow } from "../bytes/store";
 import type { Context } from "../context";
-import type { Done, Known } from "../widget/half";
+import type { Done, PersonAsked } from "../widget/half";
 import { serverOf, widgetServers } from "../widget/kinds";
 
 /** One thing that somebody did, and through which kind. */
@@ -14,7 +14,7 @@ export interface DoneBy extends Done {
 }
 
 /** Everything that a person did on a site, the newest first. */
-export async function everythingOf(known: Known): Promise<readonly DoneBy[]> {
+export async function everythingOf(known: PersonAsked): Promise<readonly DoneBy[]> {
   const all = await Promise.all(
     Object.entries(widgetServers).map(async ([by, { knows }]) =>
       ((await knows?.(known)) ?? []).map((done) => ({ ...done, by: by as DoneBy["by"] })),

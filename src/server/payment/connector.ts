@@ -41,7 +41,7 @@ export interface Known {
 }
 
 /** What an event of a service says, once its signature was found right. */
-export interface Heard {
+export interface ServiceEvent {
   readonly id: string;
   readonly reference: string;
   readonly currency: string;
@@ -62,7 +62,7 @@ export interface PaymentService {
   release(line: Line, known: string): Promise<readonly ChargeEvent[]>;
   refund(line: Line, known: string, refund: string, amount: number): Promise<readonly ChargeEvent[]>;
   /** Reads an event; a sentence where it can't be trusted. */
-  hear(keys: Keys, body: string, header: (name: string) => string | null): Heard | { readonly fault: string };
+  hear(keys: Keys, body: string, header: (name: string) => string | null): ServiceEvent | { readonly fault: string };
   /** Whose key it is; null for nobody's. */
   whose(line: Line): Promise<{ readonly name: string; readonly mode: PaymentMode } | null>;
   /** In test mode: pays as a payer would who does this. */

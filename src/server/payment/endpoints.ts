@@ -5,7 +5,7 @@ import { takeNetworkPoint } from "../limit";
 import { Problem } from "../problem";
 import { noticePage } from "../release/notice";
 import { changeWay, type Paying, payingPage } from "./page";
-import { hearEvent } from "./settle";
+import { receiveEvent } from "./settle";
 
 export const paymentSchemas: Readonly<Record<string, Json>> = {
   PaymentEvent: { type: "object", description: "As the payment service writes it" },
@@ -104,7 +104,7 @@ export const paymentEndpoints: readonly Endpoint[] = [
     headers: ["pay-time", "pay-signature"],
     run: async (call) =>
       fresh(
-        await hearEvent(
+        await receiveEvent(
           call.context,
           call.siteKey,
           call.query.by ?? "",

@@ -7,7 +7,7 @@ import { type AccountKeys, answerCall, openAccount } from "@/standins/pay/servic
 import type { Context } from "../context";
 import type { PaymentsOutside } from "./outside";
 import { type ConnectorRow, sealKeys, setUpMark } from "./set-up";
-import { hearEvent } from "./settle";
+import { receiveEvent } from "./settle";
 import { payStore } from "./stand-in-store";
 
 /** The stand-in, called as its host would call it, and telling as it would be heard. */
@@ -17,7 +17,7 @@ export function paymentsInside(): PaymentsOutside<Context> {
     tell: async (context, to, body, headers) => {
       const { hostname, searchParams } = new URL(to);
       const [by, mode] = [searchParams.get("by") ?? "", searchParams.get("mode") ?? ""];
-      await hearEvent(context, hostname.split(".", 1)[0] ?? "", by, mode, body, (name) => headers[name] ?? null);
+      await receiveEvent(context, hostname.split(".", 1)[0] ?? "", by, mode, body, (name) => headers[name] ?? null);
     },
   };
 }

@@ -41,7 +41,7 @@ import { Unreachable } from "./outside";
 import { changeWay, payingPage } from "./page";
 import type { PaymentRow } from "./payments";
 import { connectorOf, keysFor } from "./set-up";
-import { askAfter, hearEvent } from "./settle";
+import { askAfter, receiveEvent } from "./settle";
 import { accountAddress, mayOpenAccount } from "./stand-in-key";
 import { payStore } from "./stand-in-store";
 
@@ -381,7 +381,7 @@ describe("whatever goes wrong between", () => {
               "pay-time": String(at),
               "pay-signature": signEvent(hook, body, at),
             };
-            await hearEvent(context, "wrenfield", "card", "test", body, (name) => headers[name] ?? null).catch(
+            await receiveEvent(context, "wrenfield", "card", "test", body, (name) => headers[name] ?? null).catch(
               ({ status }) => early.push(nth, status),
             );
           }
@@ -665,7 +665,7 @@ describe("setting one up", () => {
         ["pay-time", String(at)],
         ["pay-signature", signEvent(hook, body, at)],
       ]);
-      return hearEvent(context, "wrenfield", "card", "test", body, (name) => headers.get(name) ?? null).then(
+      return receiveEvent(context, "wrenfield", "card", "test", body, (name) => headers.get(name) ?? null).then(
         ({ outcome }) => outcome,
         ({ status, headers: told }) => [status, told["retry-after"] ?? null],
       );

@@ -172,7 +172,7 @@ export async function paymentCommandJob(context: Context, run: JobRun): Promise<
 }
 
 /** Takes an event from outside, once it is known to be the service's own. The same again changes nothing. */
-export async function hearEvent(
+export async function receiveEvent(
   context: Context,
   siteKey: string,
   by: string,

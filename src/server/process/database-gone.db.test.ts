@@ -5,7 +5,7 @@ import { type AddressInfo, createServer as createNet, type Socket } from "node:n
 import { connect } from "@/data/connection";
 import { type Leaving, leaving } from "../testing/database-gone.test-kit";
 import { type TestStudio, testStudio } from "../testing/studio.test-kit";
-import { databaseWatch, tellWhenAway } from "./database-gone";
+import { databaseWatch, reportWhenGone } from "./database-gone";
 import { sendProblem } from "./refuse";
 import { createSiteServer } from "./site-server";
 
@@ -84,7 +84,7 @@ test("who waits for a database that says nothing is told; as long as it is there
     "/mute": databaseWatch(dumb.db, log),
   };
   const slow = createServer((request, response) => {
-    tellWhenAway(settings, request, response, isThere[request.url as keyof typeof isThere], 5);
+    reportWhenGone(settings, request, response, isThere[request.url as keyof typeof isThere], 5);
     if (request.url === "/there") answer = () => response.end("at last");
   });
   await new Promise<void>((resolve) => slow.listen(0, "127.0.0.1", resolve));

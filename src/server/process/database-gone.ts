@@ -3,7 +3,7 @@ import type { IncomingMessage, ServerResponse } from "node:http";
 import { sql } from "drizzle-orm";
 import type { Logger } from "pino";
 import type { Database } from "@/data/connection";
-import { databaseAway } from "../problem";
+import { databaseUnreachable } from "../problem";
 import type { Settings } from "../settings";
 import { sendProblem } from "./refuse";
 
@@ -31,7 +31,7 @@ export function databaseWatch(vital: Database, log: Logger): () => Promise<boole
 }
 
 /** Answers a request that has no answer yet with 503 as soon as the database is found away; as long as it is there, all may take its time. */
-export function tellWhenAway(
+export function reportWhenGone(
   settings: Settings,
   request: IncomingMessage,
   response: ServerResponse,
@@ -43,7 +43,7 @@ export function tellWhenAway(
     const there = await isThere();
     if (response.headersSent || response.destroyed) return;
     if (there) timer = setTimeout(look, lookMs).unref();
-    else sendProblem(settings, response, databaseAway(), { head: request.method === "HEAD" });
+    else sendProblem(settings, response, databaseUnreachable(), { head: request.method === "HEAD" });
   };
   timer = setTimeout(look, lookMs).unref();
   response.once("close", () => clearTimeout(timer));

@@ -1,6 +1,6 @@
 // Which release of a site is live: asked at most once a second, and known from before where the database is away.
 import { LRUCache } from "lru-cache";
-import { isAway } from "@/data/connection";
+import { isUnreachable } from "@/data/connection";
 import { findSite, type SiteRow } from "@/data/site/queries";
 import type { Context } from "../context";
 
@@ -84,7 +84,7 @@ async function sooner(asked: Promise<Live | null>, before: Live): Promise<Live |
     timer = setTimeout(() => resolve(known), patienceMs);
   });
   const answered = asked.catch((error: unknown) => {
-    if (isAway(error)) return known;
+    if (isUnreachable(error)) return known;
     throw error;
   });
   return Promise.race([answered, late]).finally(() => clearTimeout(timer));

@@ -5,7 +5,7 @@ import { documentProblems, type Finding, frameProblems, sharedProblems } from "@
 import { beyondRole } from "@/core/site/allowed";
 import type { ChangeName } from "@/core/site/change";
 import { withoutChanges } from "@/core/site/changes";
-import { keepsAll, knownIn } from "@/core/site/known";
+import { keepsAll, referencesIn } from "@/core/site/references";
 import type { KeptPage, KeptSite } from "@/core/site/site";
 import { type Executor, inTransaction, isDuplicate } from "@/data/connection";
 import { announce } from "@/data/event/outbox";
@@ -124,7 +124,7 @@ async function stopsOf(
   live: KeptSite | null,
   site: KeptSite,
 ): Promise<readonly Finding[]> {
-  const around = knownIn(site);
+  const around = referencesIn(site);
   const sound = new Set(
     live && keepsAll(live, site) ? live.pages.flatMap((page) => ("state" in page ? [page.state] : [])) : [],
   );

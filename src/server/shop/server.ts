@@ -18,7 +18,7 @@ import { buyerOperations } from "./orders/buyers";
 import { orderOperations } from "./orders/desk";
 import { orderEndsJob } from "./orders/ending";
 import { figureOperations } from "./orders/figures";
-import { ordersOf } from "./orders/known";
+import { ordersOf } from "./orders/person-orders";
 
 export const shopServer = defineWidgetServer<"shop">()({
   operations: {

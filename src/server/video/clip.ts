@@ -1,5 +1,5 @@
 // Finding out about a clip when it is set up: once, by the server, so that no visitor's browser has to ask its host.
-import { discovered, readOEmbed, type Told } from "@/core/video/oembed";
+import { discovered, type EmbedFacts, readOEmbed } from "@/core/video/oembed";
 import { providers } from "@/core/video/providers";
 import { pageAddress, readNamed, type Source } from "@/core/video/source";
 import { done, type Outcome, refused } from "@/core/visitor/decision";
@@ -31,7 +31,7 @@ const fetched = (context: Context, address: string, accept: string, mostBytes: n
 
 const textOf = ({ file }: Fetched) => (file ?? Buffer.alloc(0)).toString("utf8");
 
-async function told(context: Context, endpoint: string): Promise<Outcome<Told>> {
+async function told(context: Context, endpoint: string): Promise<Outcome<EmbedFacts>> {
   const answer = await fetched(context, endpoint, "application/json", answerBytes);
   if (!answer.ok) return answer;
   const found = readOEmbed(textOf(answer.value), answer.value.address);
@@ -39,7 +39,7 @@ async function told(context: Context, endpoint: string): Promise<Outcome<Told>> 
 }
 
 /** What any page tells about itself, and what is framed to play it. */
-async function ofPage(context: Context, address: string): Promise<Outcome<{ source: Source; told: Told }>> {
+async function ofPage(context: Context, address: string): Promise<Outcome<{ source: Source; told: EmbedFacts }>> {
   const page = await fetched(context, address, "text/html", pageBytes);
   if (!page.ok) return page;
   const { host } = new URL(address);
@@ -53,10 +53,10 @@ async function ofPage(context: Context, address: string): Promise<Outcome<{ sour
 }
 
 /** What a typed address or id names, with what its host tells. Refused with a code of `clipReasons`. */
-export async function toldOf(
+export async function factsOf(
   context: Context,
   words: string,
-): Promise<Outcome<{ readonly source: Source; readonly told: Told; readonly at: number }>> {
+): Promise<Outcome<{ readonly source: Source; readonly told: EmbedFacts; readonly at: number }>> {
   const standIns = standInOrigins(context.settings);
   const named = readNamed(words, standIns);
   if (!named) return refused("video.address");
@@ -76,7 +76,7 @@ export async function toldOf(
 async function keptPicture(
   context: Context,
   site: { readonly id: string; readonly studioId: string },
-  { picture, title }: Told,
+  { picture, title }: EmbedFacts,
 ): Promise<string | null> {
   const answer = picture ? await fetched(context, picture, "image/*", pictureBytes) : null;
   if (!answer?.ok || !answer.value.file) return null;
@@ -97,7 +97,7 @@ export async function findClip(
   site: { readonly id: string; readonly studioId: string },
   words: string,
 ): Promise<Outcome<ClipFound>> {
-  const found = await toldOf(context, words);
+  const found = await factsOf(context, words);
   if (!found.ok) return found;
   const { source, told: tells, at } = found.value;
   return done({

@@ -16,7 +16,7 @@ import { clipChecks } from "@/data/video/tables";
 import { queueJob, queueOnly } from "@/server/job/queue";
 import type { JobRun } from "@/server/job/run";
 import { type Context, sha256, standInOrigins } from "../context";
-import { toldOf } from "./clip";
+import { factsOf } from "./clip";
 
 const dayMs = 86_400_000;
 const onlyOne = "standingClips";
@@ -66,7 +66,7 @@ export async function askClips(context: Context, siteId: string): Promise<void> 
     .delete(clipChecks)
     .where(and(eq(clipChecks.siteId, siteId), gone.length ? notInArray(clipChecks.clip, gone) : undefined));
   for (const [clip, source] of standing) {
-    const told = await toldOf(context, pageAddress(source, standInOrigins(context.settings)) ?? "");
+    const told = await factsOf(context, pageAddress(source, standInOrigins(context.settings)) ?? "");
     const problem = told.ok ? null : told.reason;
     // A host that is away says nothing about its clips: what was known stays.
     if (problem && !isGone(problem)) continue;

@@ -19,7 +19,7 @@ export interface WidgetResults {
 }
 
 /** Who is asked about, and in which language what they did is told. */
-export interface Known {
+export interface PersonAsked {
   readonly context: Context;
   readonly site: SiteRow;
   /** As it is kept: in small letters. */
@@ -60,7 +60,7 @@ export interface WidgetServer<K extends WidgetKindName> {
    */
   beforeForgotten?(tx: Executor, siteId: string, email: string): Promise<readonly string[]>;
   /** What a person of a site did through this kind, the newest first and at most `mostDone` of it; null where it knows nobody. */
-  readonly knows: ((call: Known) => Promise<readonly Done[]>) | null;
+  readonly knows: ((call: PersonAsked) => Promise<readonly Done[]>) | null;
   /** What has to begin when one was made or its settings were saved; absent where nothing has. */
   saved?(tx: Executor, siteId: string, widgetId: string): Promise<void>;
   results(call: SiteCall, widget: WidgetOf<K>, days: readonly string[]): Promise<Omit<WidgetResults, "days">>;

@@ -1,14 +1,14 @@
 // The calls behind a snippet, the same for every kind that stands on pages of sites built elsewhere.
-import type { AwayKind } from "@/core/widget/snippet";
+import type { OtherSiteKind } from "@/core/widget/snippet";
 import { get, html, type Json, problem, reading, text } from "../edge/described";
 import { type Endpoint, fresh, page, type VisitorCall } from "../edge/endpoint";
-import { type Away, awayScript } from "./elsewhere";
+import { type OtherSiteWidget, otherSiteScript } from "./other-site";
 
 const widget: Json = { name: "widget", in: "path", required: true, schema: text };
 
 /** The script, what it asks first, and the page for whoever builds the other site. */
-export const awayEndpoints = (
-  kind: AwayKind,
+export const otherSiteEndpoints = (
+  kind: OtherSiteKind,
   {
     name,
     told,
@@ -16,7 +16,7 @@ export const awayEndpoints = (
   }: {
     /** What it is called: "the calendar". */
     readonly name: string;
-    readonly told: (call: VisitorCall) => Promise<Away<unknown>>;
+    readonly told: (call: VisitorCall) => Promise<OtherSiteWidget<unknown>>;
     readonly snippet: (call: VisitorCall) => Promise<string>;
   },
 ): readonly Endpoint[] => [
@@ -32,7 +32,7 @@ export const awayEndpoints = (
       },
     },
     fromPages: "any",
-    run: (call) => awayScript(call, kind),
+    run: (call) => otherSiteScript(call, kind),
   },
   {
     method: "GET",

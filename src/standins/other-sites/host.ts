@@ -90,7 +90,7 @@ function carries(host: string, asked: URLSearchParams): Piece {
 }
 
 /** Answers a request on the host of other people's pages. */
-export async function serveElsewhere(request: IncomingMessage, response: ServerResponse): Promise<void> {
+export async function serveOtherSites(request: IncomingMessage, response: ServerResponse): Promise<void> {
   const head = request.method === "HEAD";
   if (request.method !== "GET" && !head) return send(response, says(405, "Only GET and HEAD."), head);
   const [path = "/", query] = (request.url ?? "/").split("?", 2);

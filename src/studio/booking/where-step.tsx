@@ -12,7 +12,7 @@ import { ask } from "@/studio/kit/api";
 import { IconButton, QuietButton } from "@/studio/kit/buttons";
 import { Floats } from "@/studio/opening/floats";
 import type { StepProps } from "@/studio/widget/half";
-import { Elsewhere } from "@/studio/widget/other-sites";
+import { OtherSites } from "@/studio/widget/other-sites";
 import { type Editing, editingOf } from "./editing";
 import { words } from "./words";
 
@@ -53,7 +53,7 @@ export function WhereStep(props: StepProps<"booking">) {
         note={own.floatsNote}
         onChange={(floating) => props.change({ floating: floating ?? undefined })}
       />
-      <Elsewhere
+      <OtherSites
         kind="booking"
         widget={props.id}
         link={words.elsewhere.link}

@@ -2,7 +2,7 @@
 
 import { chatSays } from "@/core/chat/answers/say";
 import type { Chat } from "@/core/chat/chat";
-import type { Turn } from "@/core/chat/understands/hear";
+import type { Turn } from "@/core/chat/understands/interpret";
 import { ask } from "@/studio/kit/api";
 import type { Rehearsing } from "@/studio/widget/half";
 import { lookInto } from "./asked";

@@ -6,7 +6,7 @@ import { Row } from "@/studio/kit/fields";
 import { Lines } from "@/studio/kit/line-list";
 import { Floats } from "@/studio/opening/floats";
 import type { StepProps } from "@/studio/widget/half";
-import { Elsewhere } from "@/studio/widget/other-sites";
+import { OtherSites } from "@/studio/widget/other-sites";
 import { words as allWords } from "./words";
 
 const words = allWords.where;
@@ -24,7 +24,7 @@ export function WhereStep({ id, settings, faults, change }: StepProps<"chat">) {
         note={words.floatsNote}
         onChange={(floating) => change({ floating })}
       />
-      <Elsewhere
+      <OtherSites
         kind="chat"
         widget={id}
         link={settings.brief.name}
@@ -42,7 +42,7 @@ export function WhereStep({ id, settings, faults, change }: StepProps<"chat">) {
             <Lines {...ids} value={sites} onChange={(list) => change({ sites: list.length ? list : undefined })} />
           )}
         </Row>
-      </Elsewhere>
+      </OtherSites>
     </>
   );
 }

@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from "react";
 import type { LayoutFinding } from "@/core/check/layout";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
-import { useHeard } from "@/studio/frame/stream";
+import { useStreamEvent } from "@/studio/frame/stream";
 import { ask, askQuietly } from "@/studio/kit/api";
 import { measurePage } from "./measure/frame";
 import { openForCheck, placeWords, rootsOf } from "./opened-page";
@@ -51,7 +51,7 @@ export function useMeasuring(): Measuring {
   };
   // Others may write letter by letter: it is asked for once they rest.
   const resting = useRef<ReturnType<typeof setTimeout>>(undefined);
-  useHeard("edits", () => {
+  useStreamEvent("edits", () => {
     clearTimeout(resting.current);
     resting.current = setTimeout(() => void again(), restMs);
   });

@@ -38,7 +38,7 @@ import type { Pane } from "@/studio/composer/scroll-together";
 import type { ViewChoice } from "@/studio/composer/view-choice";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { useStatus } from "@/studio/frame/status";
-import { useHeard, useMissed } from "@/studio/frame/stream";
+import { useMissed, useStreamEvent } from "@/studio/frame/stream";
 import { ask } from "@/studio/kit/api";
 import { IconButton, PlainButton } from "@/studio/kit/buttons";
 import { later } from "@/studio/kit/later";
@@ -117,8 +117,8 @@ export function ComposerScreen({ page }: { page: string }) {
     if (wanted) made.select(wanted);
     return () => made.close();
   }, [data, site.key, page, site.mayLayout]);
-  useHeard("edits", ({ document, revision }) => composer?.stored(document, revision));
-  useHeard("here", (heard) => {
+  useStreamEvent("edits", ({ document, revision }) => composer?.stored(document, revision));
+  useStreamEvent("here", (heard) => {
     if (heard.page === page) void composer?.following.follow();
   });
   useMissed(() => void composer?.following.follow());

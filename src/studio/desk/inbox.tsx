@@ -4,7 +4,7 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { keepPreviousData, useInfiniteQuery, useQueryClient } from "@tanstack/react-query";
 import { type KeyboardEvent, type ReactNode, useDeferredValue, useState } from "react";
 import { useSite } from "@/studio/frame/site-context";
-import { useHeard } from "@/studio/frame/stream";
+import { useStreamEvent } from "@/studio/frame/stream";
 import { TextInput } from "@/studio/kit/fields";
 import { Loading, State } from "@/studio/kit/layout";
 import { DeskLine, DeskPanes } from "./desk-panes";
@@ -91,7 +91,7 @@ export function Inbox<P extends Page>({
     // What stands there stays until what is sought has come, and so does the focus on what was chosen.
     placeholderData: keepPreviousData,
   });
-  useHeard("desk", ({ of }) => {
+  useStreamEvent("desk", ({ of }) => {
     if (of !== heard) return;
     for (const one of [query, ...besides]) void client.invalidateQueries({ queryKey: [one, key] });
   });

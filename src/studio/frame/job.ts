@@ -3,7 +3,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { JobProgress } from "@/core/event/event";
 import { askQuietly } from "@/studio/kit/api";
-import { useHeard, useMissed } from "./stream";
+import { useMissed, useStreamEvent } from "./stream";
 
 export const ended = (job: Pick<JobProgress, "state"> | null): boolean =>
   job?.state === "done" || job?.state === "failed";
@@ -33,7 +33,7 @@ export function useJob(site: string, job: string | null, onEnd: () => void): Job
   }, [site, job]);
   useEffect(look, [look]);
   useMissed(look);
-  useHeard("job", (heard) => {
+  useStreamEvent("job", (heard) => {
     if (heard.id === job) take(heard);
   });
   return progress?.id === job ? progress : null;

@@ -6,7 +6,7 @@ import type { EventKind } from "@/core/event/event";
 import { tabName } from "@/studio/composer/unsent";
 import { thisTab } from "@/studio/kit/api";
 import { newId } from "@/studio/kit/new-id";
-import { EventStream, type Heard } from "@/studio/kit/stream";
+import { EventStream, type StreamEvent } from "@/studio/kit/stream";
 
 const StreamContext = createContext<EventStream | null>(null);
 
@@ -89,7 +89,7 @@ export function StreamProvider({ site, children }: { site: string | null; childr
 }
 
 /** Hears one kind of event while the component stands. */
-export function useHeard<K extends EventKind>(kind: K, hearer: (heard: Heard<K>) => void) {
+export function useStreamEvent<K extends EventKind>(kind: K, hearer: (heard: StreamEvent<K>) => void) {
   const stream = useContext(StreamContext);
   const newest = useRef(hearer);
   newest.current = hearer;

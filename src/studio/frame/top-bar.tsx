@@ -13,7 +13,7 @@ import { useChosenVisitor } from "@/studio/rehearse/chosen";
 import { Brandmark } from "./brandmark";
 import { useSite } from "./site-context";
 import { useStatusWords } from "./status";
-import { useHeard } from "./stream";
+import { useStreamEvent } from "./stream";
 import { words } from "./words";
 
 const TakeOut = later(() => import("./take-out").then((module) => module.TakeOut));
@@ -51,7 +51,7 @@ const useWaiting = (site: string) =>
 /** How many signups and bookings arrived while other screens were open. */
 function useArrivals(atDesk: boolean): number {
   const [arrived, setArrived] = useState(0);
-  useHeard("desk", ({ of, arrival }) => {
+  useStreamEvent("desk", ({ of, arrival }) => {
     if (arrival && of !== "letter" && !atDesk) setArrived((before) => before + 1);
   });
   useEffect(() => {

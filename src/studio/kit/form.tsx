@@ -14,7 +14,7 @@ import {
 import type { Refusal } from "./api";
 import { Row, TextInput } from "./fields";
 import { RefusalNote } from "./layout";
-import { asRefusal, tell } from "./use-command";
+import { asRefusal, reportDefect } from "./use-command";
 
 export interface Asked<V extends FieldValues> {
   readonly values: V;
@@ -57,7 +57,7 @@ export function useAsked<V extends FieldValues>(
     defaultValues: start as DefaultValues<V>,
     ...(schema ? { resolver: resolverOf<V>(schema) } : {}),
   });
-  const sending = useMutation({ mutationFn: send, onError: tell });
+  const sending = useMutation({ mutationFn: send, onError: reportDefect });
   const refusal = sending.error && asRefusal(sending.error);
   const values = watch() as V;
   return {

@@ -1,7 +1,7 @@
 // The tab's one stream of events: it comes back by itself, and says when something may have been missed.
 import { type EventKind, missedEvent, type StudioEvents } from "@/core/event/event";
 
-export type Heard<K extends EventKind> = StudioEvents[K] & { readonly site: string };
+export type StreamEvent<K extends EventKind> = StudioEvents[K] & { readonly site: string };
 /** What an EventSource is here; tests bring their own. */
 export type Source = Pick<EventSource, "addEventListener" | "close" | "readyState">;
 
@@ -28,7 +28,7 @@ export class EventStream {
   constructor(private readonly connect: () => Promise<Source>) {}
 
   /** Listens; the answer ends it. Whoever listens to nothing else should still take `onMissed`. */
-  on<K extends EventKind>(kind: K, hearer: (heard: Heard<K>) => void): () => void {
+  on<K extends EventKind>(kind: K, hearer: (heard: StreamEvent<K>) => void): () => void {
     return this.add(kind, hearer as Hearer);
   }
 

@@ -10,7 +10,7 @@ export const asRefusal = (error: Error): Refusal =>
   error instanceof Refusal ? error : new Refusal(0, "failed", words.wentWrongHere);
 
 /** For the console of whoever looks for the defect. */
-export const tell = (error: Error) => {
+export const reportDefect = (error: Error) => {
   if (!(error instanceof Refusal)) reportError(error);
 };
 
@@ -31,7 +31,7 @@ export function useCommand(turns?: string): Commands {
   const id = turns ?? own;
   const { mutate, error, isPending } = useMutation({
     mutationFn: (work: () => Promise<unknown>) => work(),
-    onError: tell,
+    onError: reportDefect,
     scope: { id },
   });
   return { refusal: error && asRefusal(error), busy: isPending, attempt: mutate, turns: id };

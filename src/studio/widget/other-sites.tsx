@@ -3,7 +3,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Copy, ExternalLink } from "lucide-react";
 import { type ReactNode, useState } from "react";
-import { type AwayKind, type AwayPlace, snippetOf } from "@/core/widget/snippet";
+import { type OtherSiteKind, type OtherSitePlace, snippetOf } from "@/core/widget/snippet";
 import { useSite } from "@/studio/frame/site-context";
 import { PlainButton } from "@/studio/kit/buttons";
 import { Row, TextInput } from "@/studio/kit/fields";
@@ -20,7 +20,7 @@ interface Told {
   readonly refused: string;
 }
 
-export function Elsewhere({
+export function OtherSites({
   kind,
   widget,
   link,
@@ -31,14 +31,14 @@ export function Elsewhere({
   ask,
   children,
 }: {
-  kind: AwayKind;
+  kind: OtherSiteKind;
   widget: string;
   /** Words of the link that stands there without script. */
   link: string;
   note: string;
   allowed: readonly string[];
   /** Where it may stand there, with the words for it; none where that is no choice. */
-  places?: readonly (readonly [AwayPlace, string])[];
+  places?: readonly (readonly [OtherSitePlace, string])[];
   says: {
     readonly shows: (origin: string, shows: readonly string[]) => string;
     readonly reads: (origin: string, why: string) => string;
@@ -48,7 +48,7 @@ export function Elsewhere({
   children?: ReactNode;
 }) {
   const site = useSite();
-  const [place, setPlace] = useState<AwayPlace>(places?.[0]?.[0] ?? "flow");
+  const [place, setPlace] = useState<OtherSitePlace>(places?.[0]?.[0] ?? "flow");
   const [copied, setCopied] = useState("");
   const [address, setAddress] = useState(allowed[0] ?? "");
   const [told, setTold] = useState<Told | null>(null);

@@ -1,6 +1,6 @@
 // The calendar's calls: to the site, or in a rehearsal to the studio around it, which keeps nothing.
 import type { CoursePart } from "@/core/booking/booking";
-import type { Moment, PublicBooking, PublicDate, PublicDay, PublicTime } from "@/core/booking/told";
+import type { Moment, PublicBooking, PublicDate, PublicDay, PublicTime } from "@/core/booking/public-types";
 import { askStudio } from "../ask-studio";
 import type { Page } from "../kind";
 

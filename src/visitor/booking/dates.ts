@@ -1,6 +1,6 @@
 // Days to choose from: a month as a grid after the ARIA grid pattern, a week as a list, or the next open days as one.
 import { html, nothing } from "lit";
-import { isOpenState, type PublicDate, type PublicDay } from "@/core/booking/told";
+import { isOpenState, type PublicDate, type PublicDay } from "@/core/booking/public-types";
 import { addDays, addMonths, firstWeekday, longDay, weekOf, weeksOf, written } from "./month";
 import type { Words } from "./words/en";
 

@@ -2,8 +2,8 @@
 // typed is lost, whatever happens to the time that was chosen. What follows from what is in visit.ts; here it is asked of the
 // site, and drawn.
 import { html, LitElement, nothing } from "lit";
+import type { Moment, PublicBooking } from "@/core/booking/public-types";
 import type { ReleasedBooking } from "@/core/booking/released";
-import type { Moment, PublicBooking } from "@/core/booking/told";
 import { ownLookClasses } from "@/core/booking/words/list-css";
 import type { BookingApi, Refused } from "./api";
 import { dateAt, listedDateAt } from "./dates";

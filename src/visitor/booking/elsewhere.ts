@@ -1,11 +1,11 @@
 // The calendar on a page of a site that was built elsewhere.
 import type { ReleasedBooking } from "@/core/booking/released";
-import { bringAway, dress, pageLanguage } from "../away";
+import { bringToOtherSite, dress, pageLanguage } from "../other-site";
 import { BookingApi } from "./api";
 import { SiteBooking } from "./element";
 import { wordsFor } from "./words";
 
-bringAway<ReleasedBooking>("booking", async (spot, key, { language, home, form, brand }) => {
+bringToOtherSite<ReleasedBooking>("booking", async (spot, key, { language, home, form, brand }) => {
   const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
   const element = new SiteBooking();
   element.form = form;

@@ -1,7 +1,7 @@
 // The booking calendar in the visitor's browser: it takes the place of the list that stood there without script.
 import type { ReleasedBooking } from "@/core/booking/released";
 import type { ReleasedWidget } from "@/core/widget/released";
-import { tellBusy } from "../busy";
+import { reportBusy } from "../busy";
 import type { VisitorKind } from "../kind";
 import { BookingApi } from "./api";
 import { SiteBooking } from "./element";
@@ -15,7 +15,7 @@ const booking: VisitorKind = {
     element.form = form as ReleasedBooking;
     element.language = page.data.language;
     element.zone = page.visitor.zone;
-    element.onBusy = (busy) => tellBusy("booking", busy);
+    element.onBusy = (busy) => reportBusy("booking", busy);
     element.api = BookingApi.of(page, id);
     if (rehearsal) {
       // The clock of a rehearsal goes on from the chosen moment.

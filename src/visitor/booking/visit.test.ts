@@ -1,9 +1,9 @@
 // A visit without a browser: each choice, each answer, the way back, and answers that come too late.
 
 import { publicServices } from "@/core/booking/public-services";
+import type { DayState, Moment, PublicBooking, PublicDate, PublicDay, PublicTime } from "@/core/booking/public-types";
 import { type ReleasedBooking, usualLook } from "@/core/booking/released";
 import { aResource, aService, aSetUp } from "@/core/booking/sample.test-kit";
-import type { DayState, Moment, PublicBooking, PublicDate, PublicDay, PublicTime } from "@/core/booking/told";
 import type { BookingLook } from "@/core/booking/words/look";
 import type { Refused } from "./api";
 import {

@@ -1,7 +1,6 @@
 // A visit to the calendar as values: what was chosen so far, what is asked of the site, and what each choice and each answer
 // makes of it. Nothing here draws, waits or calls: the element does.
 import type { CoursePart } from "@/core/booking/booking";
-import type { ReleasedBooking } from "@/core/booking/released";
 import {
   isOpenState,
   type Moment,
@@ -10,7 +9,8 @@ import {
   type PublicDay,
   type PublicTime,
   type ReleasedService,
-} from "@/core/booking/told";
+} from "@/core/booking/public-types";
+import type { ReleasedBooking } from "@/core/booking/released";
 import type { Answer, Refused, Wish } from "./api";
 import { addDays, addMonths, firstWeekday, monthBounds, weekOf } from "./month";
 import type { Words } from "./words/en";

@@ -1,5 +1,5 @@
 // The chat's calls: to the site, or in a rehearsal to the studio around it, which keeps nothing.
-import type { Button } from "@/core/chat/told";
+import type { Button } from "@/core/chat/public-types";
 import type { PageData } from "@/core/widget/released";
 import { askStudio } from "../ask-studio";
 import type { Page } from "../kind";

@@ -1,6 +1,6 @@
 // What follows in a conversation from what is, without a page.
 import fc from "fast-check";
-import type { Button } from "@/core/chat/told";
+import type { Button } from "@/core/chat/public-types";
 import type { TalkLine } from "./api";
 import { answersOf, askAgainMs, fieldNamed, freshIn, greetingAt, isWithin, startersAt } from "./conversation";
 

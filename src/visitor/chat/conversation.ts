@@ -1,7 +1,8 @@
 // What of a conversation follows from what is, without a page: what it begins with, what is new in it, how soon it is asked
 // again, what a small form sends.
+
+import type { Button } from "@/core/chat/public-types";
 import type { ReleasedChat } from "@/core/chat/released";
-import type { Button } from "@/core/chat/told";
 import { pathMatches } from "@/core/opening/rule";
 import type { Talk, TalkLine } from "./api";
 

@@ -1,9 +1,9 @@
 // The chat on a page of a site that was built elsewhere: where its element stands, or behind a button in a corner. It lives in a
 // shadow tree, so that neither page dresses what is the other's.
 import { chatCss } from "@/core/chat/css";
-import type { AwayChat } from "@/core/chat/released";
+import type { OtherSiteChat } from "@/core/chat/released";
 import { floatClass } from "@/core/widget/opener";
-import { bringAway, dress, pageLanguage } from "../away";
+import { bringToOtherSite, dress, pageLanguage } from "../other-site";
 import { ChatBox } from "./box";
 import { make } from "./dom";
 import { styles } from "./styles";
@@ -24,7 +24,7 @@ function dressed(): CSSStyleSheet {
   return sheet;
 }
 
-bringAway<AwayChat>("chat", (spot, key, { language, home, form, brand }) => {
+bringToOtherSite<OtherSiteChat>("chat", (spot, key, { language, home, form, brand }) => {
   const holder = make("div");
   const tree = holder.attachShadow({ mode: "open" });
   tree.adoptedStyleSheets = [dressed()];

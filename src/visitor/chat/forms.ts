@@ -1,7 +1,7 @@
 // What is filled in within a conversation: a code that proves an address, a booking, a message to leave.
 import type { ChatPageWords } from "@/core/chat/knows/page-words/en";
+import type { Button } from "@/core/chat/public-types";
 import type { ReleasedChat } from "@/core/chat/released";
-import type { Button } from "@/core/chat/told";
 import { type ChatApi, newKey, type Talk } from "./api";
 import { answersOf } from "./conversation";
 import { make } from "./dom";

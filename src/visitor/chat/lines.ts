@@ -1,6 +1,7 @@
 // The lines of a conversation, as the log shows them.
+
+import type { Button } from "@/core/chat/public-types";
 import type { ReleasedChat } from "@/core/chat/released";
-import type { Button } from "@/core/chat/told";
 import type { TalkLine } from "./api";
 import { linked, make } from "./dom";
 import { bookForm, messageForm, proveForm, type Talking } from "./forms";

@@ -4,7 +4,7 @@ import { type ConsentDecision, decideConsent } from "@/core/consent/decide";
 import type { ReleasedConsent } from "@/core/consent/released";
 import type { Whereabouts } from "@/core/consent/rules";
 import type { ReleasedWidget } from "@/core/widget/released";
-import { tellBusy } from "../busy";
+import { reportBusy } from "../busy";
 import type { Page, PageConsent } from "../kind";
 
 /** A choice with where it was made: the rule that it was made by is known without asking again. */
@@ -162,7 +162,7 @@ export async function begin(widget: ReleasedWidget, page: Page): Promise<PageCon
     if (box instanceof HTMLDialogElement) box.close();
     else if (box) box.hidden = true;
     if (again) again.hidden = decision.asks.length === 0;
-    tellBusy("consent", false);
+    reportBusy("consent", false);
   }
 
   /** Shows the question, or word of what goes on; `opened` by the visitor. */
@@ -199,7 +199,7 @@ export async function begin(widget: ReleasedWidget, page: Page): Promise<PageCon
       proof.hidden = !opened;
     }
     // Nothing else opens over a question that waits for its answer.
-    if (asks) tellBusy("consent", true);
+    if (asks) reportBusy("consent", true);
     // Read and reached first, wherever it is drawn.
     document.querySelector(".skip")?.after(box);
     if (box instanceof HTMLDialogElement) {

@@ -2,7 +2,7 @@
 // without this script, by the same forms and addresses.
 import type { BlockScript } from "../kind";
 import { Refused, sendForm } from "./send";
-import { CartSheet, type Say, tellFault } from "./sheet";
+import { CartSheet, type Say, showFault } from "./sheet";
 import { showList, showParts, showVariant } from "./swap";
 
 /** A key, or a button other than the first, asks for a window of its own. */
@@ -25,11 +25,11 @@ async function add(form: HTMLFormElement, submitter: HTMLElement | null, sheet: 
   form.ariaBusy = "true";
   try {
     const next = await sendForm(form, submitter);
-    tellFault(form, "");
+    showFault(form, "");
     if ("sheet" in form.dataset) await sheet().open();
     else location.assign(next);
   } catch (error) {
-    if (error instanceof Refused) tellFault(form, error.message);
+    if (error instanceof Refused) showFault(form, error.message);
     else form.submit();
   } finally {
     form.ariaBusy = null;

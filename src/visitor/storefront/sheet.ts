@@ -1,5 +1,5 @@
 // The basket at the side of the page: opened by its mark and by what is added, changed in place.
-import { tellBusy } from "../busy";
+import { reportBusy } from "../busy";
 import { fetchPage, Refused, sendForm } from "./send";
 
 const cartPath = "/_w/v1/shop/basket";
@@ -20,7 +20,7 @@ function countAs(mark: Element | null): string {
 }
 
 /** What went wrong, said below the button that was pressed. */
-export function tellFault(at: Element, message: string): void {
+export function showFault(at: Element, message: string): void {
   at.querySelector("[role=alert]")?.remove();
   if (!message) return;
   const fault = document.createElement("p");
@@ -42,7 +42,7 @@ export class CartSheet {
       // The ground around it is the dialog itself.
       if (target === this.dialog || (target as Element).closest(".s-close")) this.dialog.close();
     };
-    this.dialog.onclose = () => tellBusy("basket", false);
+    this.dialog.onclose = () => reportBusy("basket", false);
     document.body.append(this.dialog);
   }
 
@@ -50,7 +50,7 @@ export class CartSheet {
   async open(): Promise<void> {
     await this.fill();
     if (!this.dialog.open) this.dialog.showModal();
-    tellBusy("basket", true);
+    reportBusy("basket", true);
   }
 
   /** Draws the basket as it stands, here and on the page of its own. */
@@ -73,11 +73,11 @@ export class CartSheet {
       form.ariaBusy = "true";
       try {
         await sendForm(form, submitter);
-        tellFault(form, "");
+        showFault(form, "");
         await after();
       } catch (error) {
         // No answer, or one that is none: the browser's own way says what is the matter.
-        if (error instanceof Refused) tellFault(form, error.message);
+        if (error instanceof Refused) showFault(form, error.message);
         else form.submit();
       } finally {
         form.ariaBusy = null;

@@ -14,8 +14,8 @@ import type {
   Service,
 } from "../booking";
 import { chosenLength, offerOf } from "../booking";
+import type { PublicBill } from "../public-types";
 import { shareOf } from "../rules/course";
-import type { PublicBill } from "../told";
 
 export interface PriceAsked {
   readonly service: Service;

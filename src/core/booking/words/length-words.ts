@@ -1,5 +1,5 @@
 // How long a service takes, as its list says it: the same words from the server and from the calendar's script.
-import type { ReleasedService } from "../told";
+import type { ReleasedService } from "../public-types";
 
 export interface LengthWording {
   readonly hours: (count: string) => string;

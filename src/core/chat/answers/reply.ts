@@ -10,9 +10,9 @@ import { amountsIn } from "../knows/amounts";
 import { nameOfPassage, type Passage, type Source } from "../knows/passage";
 import type { Hit } from "../knows/passage-index";
 import { type Filter, rowSays, rowsFor } from "../knows/table";
-import type { BookAsk, Button, ReplyKind, ReplySource } from "../told";
-import type { Heard, Turn } from "../understands/hear";
+import type { BookAsk, Button, ReplyKind, ReplySource } from "../public-types";
 import type { Intent } from "../understands/intents/catalog";
+import type { Interpreted, Turn } from "../understands/interpret";
 import { sentencesOf } from "../understands/sentences";
 import type { Subject } from "../understands/subject";
 import { chatSays, languageNames } from "./say";
@@ -146,7 +146,7 @@ export const sourceOfPassage = (passage: Passage, source: Source, words: string)
 });
 
 /** Which services a wish for a time can mean. */
-export const servicesMeant = (heard: Heard): readonly Subject[] => {
+export const servicesMeant = (heard: Interpreted): readonly Subject[] => {
   const services = heard.subjects.filter(({ subject }) => subject.kind === "service");
   const best = services[0]?.sure ?? 0;
   return services.filter(({ sure }) => sure >= best - 0.1).map(({ subject }) => subject);
@@ -156,7 +156,7 @@ export const servicesMeant = (heard: Heard): readonly Subject[] => {
 export const daysAhead = 21;
 
 /** What an engine has to be asked first; null where nothing has. */
-export function needOf(heard: Heard, subjects: readonly Subject[], today: string): Need | null {
+export function needOf(heard: Interpreted, subjects: readonly Subject[], today: string): Need | null {
   if (heard.fault || heard.avoids) return null;
   if (heard.intent === "times") {
     const meant = servicesMeant(heard);
@@ -180,7 +180,7 @@ export function needOf(heard: Heard, subjects: readonly Subject[], today: string
 }
 
 /** Answers what was heard. The same always gives the same. */
-export function replyTo(heard: Heard, with_: Answering): Reply {
+export function replyTo(heard: Interpreted, with_: Answering): Reply {
   const draft = decide(heard, with_);
   const { facts, brief } = with_;
   const unknown = draft.kind === "unknown";
@@ -231,7 +231,7 @@ export function replyTo(heard: Heard, with_: Answering): Reply {
   };
 }
 
-function understood(heard: Heard, facts: SiteFacts): readonly Reason[] {
+function understood(heard: Interpreted, facts: SiteFacts): readonly Reason[] {
   const reasons: Reason[] = [
     { code: "chat.heard", intent: heard.intent, by: heard.wanted[0]?.by ?? "", language: heard.language },
   ];
@@ -248,7 +248,7 @@ function understood(heard: Heard, facts: SiteFacts): readonly Reason[] {
 }
 
 /** The ways to answer, in the order in which they are tried: each answers, or leaves it to the next. */
-type Way = (heard: Heard, with_: Answering) => Draft | null;
+type Way = (heard: Interpreted, with_: Answering) => Draft | null;
 
 const ways: readonly Way[] = [
   unreadable,
@@ -267,7 +267,7 @@ const ways: readonly Way[] = [
   fromPassages,
 ];
 
-function decide(heard: Heard, with_: Answering): Draft {
+function decide(heard: Interpreted, with_: Answering): Draft {
   for (const way of ways) {
     const draft = way(heard, with_);
     if (draft) return draft;
@@ -275,7 +275,7 @@ function decide(heard: Heard, with_: Answering): Draft {
   return unknownDraft(heard, with_, { code: "chat.nothingFits" });
 }
 
-function unknownDraft(heard: Heard, { brief }: Answering, ...why: readonly Reason[]): Draft {
+function unknownDraft(heard: Interpreted, { brief }: Answering, ...why: readonly Reason[]): Draft {
   const says = chatSays(heard.language);
   return {
     kind: "unknown",
@@ -285,7 +285,7 @@ function unknownDraft(heard: Heard, { brief }: Answering, ...why: readonly Reaso
   };
 }
 
-function unreadable(heard: Heard, { facts }: Answering): Draft | null {
+function unreadable(heard: Interpreted, { facts }: Answering): Draft | null {
   const says = chatSays(heard.language);
   if (!heard.fault) return null;
   const text = {
@@ -301,7 +301,7 @@ function unreadable(heard: Heard, { facts }: Answering): Draft | null {
   return { kind: "talk", lines: [said(text)], from: null, why: [{ code: "chat.unreadable", fault: heard.fault }] };
 }
 
-function avoided(heard: Heard): Draft | null {
+function avoided(heard: Interpreted): Draft | null {
   if (!heard.avoids) return null;
   const { id, says, words } = heard.avoids;
   return {
@@ -327,7 +327,7 @@ export function peopleFrom(brief: Brief, facts: SiteFacts, now: number, language
 }
 
 /** What somebody wishes to spend or to buy, in minor units: an amount that was named, or so many of what is sold. */
-function wishOf(heard: Heard, { facts }: Answering): number {
+function wishOf(heard: Interpreted, { facts }: Answering): number {
   const named = amountsIn(heard.question).map(({ value }) => value * 10 ** decimalsOf(facts.currency));
   const sold = heard.subjects.find(({ subject }) => subject.price !== null);
   const price = sold?.subject.price ?? 0;
@@ -338,7 +338,7 @@ function wishOf(heard: Heard, { facts }: Answering): number {
   return Math.max(0, ...named, ...many);
 }
 
-function called(heard: Heard, with_: Answering): Draft | null {
+function called(heard: Interpreted, with_: Answering): Draft | null {
   const { brief, facts, now } = with_;
   const wants = heard.intent === "person";
   const most = brief.person.overAmount;
@@ -358,14 +358,14 @@ function called(heard: Heard, with_: Answering): Draft | null {
 }
 
 const smallTalks: readonly Intent[] = ["greeting", "thanks", "goodbye"];
-function smallTalk(heard: Heard): Draft | null {
+function smallTalk(heard: Interpreted): Draft | null {
   if (!smallTalks.includes(heard.intent) || heard.terms.some(({ carries }) => carries === 1)) return null;
   const says = chatSays(heard.language);
   const text = says[heard.intent as "greeting" | "thanks" | "goodbye"];
   return { kind: "talk", lines: [said(text)], from: null, why: [] };
 }
 
-function ownAnswer(heard: Heard, { hits, answers, now, facts }: Answering): Draft | null {
+function ownAnswer(heard: Interpreted, { hits, answers, now, facts }: Answering): Draft | null {
   const today = wallIn(facts.zone, now).date;
   for (const hit of hits) {
     if (hit.source.kind !== "own") continue;
@@ -409,7 +409,7 @@ function ownAnswer(heard: Heard, { hits, answers, now, facts }: Answering): Draf
   return null;
 }
 
-function ownOrder(heard: Heard, { ownPage }: Answering): Draft | null {
+function ownOrder(heard: Interpreted, { ownPage }: Answering): Draft | null {
   if (heard.intent !== "order" || !ownPage) return null;
   const says = chatSays(heard.language);
   return {
@@ -428,7 +428,7 @@ function ownOrder(heard: Heard, { ownPage }: Answering): Draft | null {
 const shownSource = (shown: Answering["shown"]["hours"]): ReplySource[] =>
   shown ? [sourceOfPassage(shown.passage, shown.source, shown.passage.lines[0] ?? "")] : [];
 
-function openingHours(heard: Heard, { facts, shown, now, hits }: Answering): Draft | null {
+function openingHours(heard: Interpreted, { facts, shown, now, hits }: Answering): Draft | null {
   const { hours } = facts;
   if (!hours || (heard.intent !== "hours" && heard.intent !== "openNow")) return null;
   // Hours of something by its own name stand on its page.
@@ -479,10 +479,10 @@ function openingHours(heard: Heard, { facts, shown, now, hits }: Answering): Dra
 }
 
 /** Whether a question is the heading of a passage in other words: nothing of either is left over. */
-const isExact = (heard: Heard, hit: Hit): boolean =>
+const isExact = (heard: Interpreted, hit: Hit): boolean =>
   hit.share >= 0.95 && heard.terms.length >= 2 && heard.coverageOf(hit.passage.headings.at(-1) ?? "", hit) >= 0.99;
 
-function exactPassage(heard: Heard, with_: Answering): Draft | null {
+function exactPassage(heard: Interpreted, with_: Answering): Draft | null {
   const [hit] = with_.hits.filter(({ source }) => source.kind !== "own");
   if (!hit || !["hours", "place", "contact", "open", "stock"].includes(heard.intent) || !isExact(heard, hit))
     return null;
@@ -490,7 +490,7 @@ function exactPassage(heard: Heard, with_: Answering): Draft | null {
   return passageDraft(heard, with_, hit);
 }
 
-function freeTimes(heard: Heard, { live, facts }: Answering): Draft | null {
+function freeTimes(heard: Interpreted, { live, facts }: Answering): Draft | null {
   if (heard.intent !== "times" || !live?.times) return null;
   const says = chatSays(heard.language);
   const lines: { text: string; source: number | null }[] = [];
@@ -548,7 +548,7 @@ function freeTimes(heard: Heard, { live, facts }: Answering): Draft | null {
 const filterValue = (filter: Filter): string | number =>
   filter.op === "on" ? filter.day + 1 : filter.op === "among" ? filter.values.join(" / ") : filter.value;
 
-function tableRows(heard: Heard): Draft | null {
+function tableRows(heard: Interpreted): Draft | null {
   if (!heard.table || heard.table.reading.share < sureEnough.tableShare) return null;
   const { table, reading } = heard.table;
   const [best] = heard.subjects;
@@ -595,7 +595,7 @@ function tableRows(heard: Heard): Draft | null {
   return { kind: "answer", lines: lines.map((line) => said(line, 0)), sources: [source], from, why };
 }
 
-function priceOfSubject(heard: Heard, { facts, live }: Answering): Draft | null {
+function priceOfSubject(heard: Interpreted, { facts, live }: Answering): Draft | null {
   if (heard.intent !== "price") return null;
   const [first] = heard.subjects;
   if (!first || first.sure < sureEnough.subject) return null;
@@ -628,7 +628,7 @@ function priceOfSubject(heard: Heard, { facts, live }: Answering): Draft | null 
   };
 }
 
-function stockOfProduct(heard: Heard, { live, facts }: Answering): Draft | null {
+function stockOfProduct(heard: Interpreted, { live, facts }: Answering): Draft | null {
   if (heard.intent !== "stock" || !live?.stock) return null;
   const says = chatSays(heard.language);
   const found = heard.subjects
@@ -656,7 +656,7 @@ function stockOfProduct(heard: Heard, { live, facts }: Answering): Draft | null 
   };
 }
 
-function whereAndHow(heard: Heard, { facts, shown, hits }: Answering): Draft | null {
+function whereAndHow(heard: Interpreted, { facts, shown, hits }: Answering): Draft | null {
   if (heard.intent !== "place" && heard.intent !== "contact") return null;
   // "How do I get there by bus" asks for more than the address.
   const [best] = hits;
@@ -685,7 +685,7 @@ function whereAndHow(heard: Heard, { facts, shown, hits }: Answering): Draft | n
 const longestAnswer = 360;
 
 /** The sentences of a passage that carry the question, in their order, as they stand. */
-function sentencesFor(heard: Heard, { passage }: Hit, language: string, brief: Brief): readonly string[] {
+function sentencesFor(heard: Interpreted, { passage }: Hit, language: string, brief: Brief): readonly string[] {
   const all = passage.lines.flatMap((line) => sentencesOf(line, language));
   const whole = all.join(" ");
   const most = brief.tone === "brief" ? longestAnswer / 2 : longestAnswer;
@@ -711,7 +711,7 @@ function sentencesFor(heard: Heard, { passage }: Hit, language: string, brief: B
   return weighed.filter(({ at }) => chosen.has(at)).map(({ sentence }) => sentence);
 }
 
-function passageDraft(heard: Heard, { facts, brief }: Answering, hit: Hit, ...why: readonly Reason[]): Draft {
+function passageDraft(heard: Interpreted, { facts, brief }: Answering, hit: Hit, ...why: readonly Reason[]): Draft {
   const sentences = sentencesFor(heard, hit, facts.language, brief);
   return {
     kind: "answer",
@@ -736,7 +736,7 @@ const isSure = ({ share, score }: Hit): boolean =>
   (share >= sureEnough.share && score >= sureEnough.score) ||
   (share >= sureEnough.fullShare && score >= sureEnough.fullScore);
 
-function fromPassages(heard: Heard, with_: Answering): Draft | null {
+function fromPassages(heard: Interpreted, with_: Answering): Draft | null {
   const hits = with_.hits.filter(({ source }) => source.kind !== "own");
   const [best, second] = hits;
   if (!best) return null;

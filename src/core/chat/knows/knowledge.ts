@@ -20,7 +20,7 @@ export interface KnownPage {
 }
 
 /** A page of another site, or a file, with what was read of it. */
-export interface KnownElsewhere {
+export interface SourcePage {
   readonly kind: "elsewhere" | "file";
   /** Unlike any other's: its address, or the file's hash. */
   readonly key: string;
@@ -30,7 +30,7 @@ export interface KnownElsewhere {
   readonly read: ReadPage;
 }
 
-export const elsewhereSource = ({ kind, key, title, href }: Omit<KnownElsewhere, "read">): Source => ({
+export const otherSource = ({ kind, key, title, href }: Omit<SourcePage, "read">): Source => ({
   ...{ id: `${kind}:${key}`, kind, title, href },
 });
 
@@ -61,7 +61,7 @@ const tablesIn = ({ id, title, href }: Source, { tables }: ReadPage): readonly C
   });
 
 export const tablesOf = (page: KnownPage): readonly ChatTable[] => tablesIn(pageSource(page), page.read);
-export const tablesElsewhere = (one: KnownElsewhere): readonly ChatTable[] => tablesIn(elsewhereSource(one), one.read);
+export const tablesOfSources = (one: SourcePage): readonly ChatTable[] => tablesIn(otherSource(one), one.read);
 
 /** What can be booked on a site's pages. */
 export function bookedSubjects(

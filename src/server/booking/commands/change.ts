@@ -9,8 +9,8 @@ import { announce } from "@/data/event/outbox";
 import type { Locked } from "@/server/booking/commands/locked";
 import { closePayments } from "../../payment/payments";
 import { conflict } from "../../problem";
+import { type BookingRow, notify } from "../notify";
 import { freeTime } from "../take";
-import { type BookingRow, tell } from "../tell";
 
 type Change = Partial<
   Pick<
@@ -79,9 +79,9 @@ export async function writeHistory(
 }
 
 /** Tells client and business; that a letter was held back stands in the booking's history. */
-export async function tellOf(locked: Locked, booking: BookingRow, kind: LetterKind, by: string, words = "") {
+export async function noticeOf(locked: Locked, booking: BookingRow, kind: LetterKind, by: string, words = "") {
   const { context, tx, site, setUp, now } = locked;
-  if (await tell(context, tx, site, setUp, booking, kind, by, words)) return;
+  if (await notify(context, tx, site, setUp, booking, kind, by, words)) return;
   await writeHistory(tx, site.id, booking.id, now, by, "letterHeldBack", {}, { letter: kind });
 }
 
@@ -123,7 +123,7 @@ export async function end(
     refundDue: balanceOf({ paid, fee, givenBack }).back > 0,
   };
   const ended = await change(locked, booking, by, to, changes, words ? { words } : {});
-  if (letter) await tellOf(locked, ended, letter, by, words);
+  if (letter) await noticeOf(locked, ended, letter, by, words);
   return ended;
 }
 

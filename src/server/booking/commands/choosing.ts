@@ -8,9 +8,9 @@ import { bookings } from "@/data/booking/tables";
 import type { Locked } from "@/server/booking/commands/locked";
 import { availabilityNow, clockFor, serviceIn } from "../ask";
 import { queueDecision } from "../decisions";
+import type { BookingRow } from "../notify";
 import { Refused } from "../refusal";
 import { takeTime } from "../take";
-import type { BookingRow } from "../tell";
 import { writeHistory } from "./change";
 
 export interface Choice {

@@ -7,9 +7,9 @@ import { raiseDiary } from "@/data/booking/diary";
 import { bookings } from "@/data/booking/tables";
 import type { Locked } from "@/server/booking/commands/locked";
 import { availabilityNow, clockFor, ofBooking, serviceIn } from "../ask";
+import { type BookingRow, queueReminder } from "../notify";
 import { onlineWish, Refused } from "../refusal";
-import { type BookingRow, queueReminder } from "../tell";
-import { change, tellOf } from "./change";
+import { change, noticeOf } from "./change";
 import { begin, type Choice, type Client } from "./choosing";
 import { heldOf, queueEnding } from "./holding";
 import { askForPayment } from "./paying";
@@ -68,7 +68,7 @@ export async function settleConfirmed(locked: Locked, mine: BookingRow, service:
     await askForPayment(locked, booking);
   }
   const letter = payment ? "waitingPayment" : state === "waitingApproval" ? "waiting" : "booked";
-  await tellOf(locked, booking, letter, "client");
+  await noticeOf(locked, booking, letter, "client");
   if (state === "confirmed") await queueReminder(context, tx, setUp, booking);
   return booking;
 }
@@ -90,7 +90,7 @@ export async function bookByHand(
     answers,
   });
   if (quiet) return booking;
-  await tellOf(locked, booking, "booked", by);
+  await noticeOf(locked, booking, "booked", by);
   await queueReminder(context, tx, setUp, booking);
   return booking;
 }

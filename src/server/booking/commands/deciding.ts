@@ -3,8 +3,8 @@
 import { bookingOf } from "@/server/booking/commands/lock";
 import type { Locked } from "@/server/booking/commands/locked";
 import { conflict } from "../../problem";
-import { type BookingRow, queueReminder } from "../tell";
-import { change, end, stateWords, tellOf, wrongState } from "./change";
+import { type BookingRow, queueReminder } from "../notify";
+import { change, end, noticeOf, stateWords, wrongState } from "./change";
 
 export async function approve(locked: Locked, bookingId: string, by: string): Promise<BookingRow> {
   const { context, tx, setUp } = locked;
@@ -14,7 +14,7 @@ export async function approve(locked: Locked, bookingId: string, by: string): Pr
     state: "confirmed",
     sequence: booking.sequence + 1,
   });
-  await tellOf(locked, approved, "approved", by);
+  await noticeOf(locked, approved, "approved", by);
   await queueReminder(context, tx, setUp, approved);
   return approved;
 }

@@ -9,8 +9,8 @@ import type { Locked } from "@/server/booking/commands/locked";
 import type { JobRun } from "@/server/job/run";
 import type { Context } from "../../context";
 import { queueDecision } from "../decisions";
-import type { BookingRow } from "../tell";
-import { end, expire, tellOf, writeHistory } from "./change";
+import type { BookingRow } from "../notify";
+import { end, expire, noticeOf, writeHistory } from "./change";
 
 /** Everybody who is there at a start, session by session: two tutors at one time have a group each. */
 async function groupsOf({ tx, site }: Locked, serviceId: string, startsAt: Date) {
@@ -39,7 +39,7 @@ async function runs(locked: Locked, group: readonly BookingRow[]) {
   const { tx, site, now } = locked;
   for (const booking of group) {
     await writeHistory(tx, site.id, booking.id, now, "time", "runs", {}, {});
-    if (booking.state === "confirmed") await tellOf(locked, booking, "runs", "time");
+    if (booking.state === "confirmed") await noticeOf(locked, booking, "runs", "time");
   }
 }
 

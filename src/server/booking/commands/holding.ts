@@ -6,7 +6,7 @@ import { bookingOf } from "@/server/booking/commands/lock";
 import type { Locked } from "@/server/booking/commands/locked";
 import { queueOnly, realTime } from "@/server/job/queue";
 import { conflict, Problem } from "../../problem";
-import type { BookingRow } from "../tell";
+import type { BookingRow } from "../notify";
 import { expire } from "./change";
 import { begin, type Choice } from "./choosing";
 

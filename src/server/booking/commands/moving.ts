@@ -8,9 +8,9 @@ import type { Locked } from "@/server/booking/commands/locked";
 import { conflict, Problem } from "../../problem";
 import { serviceIn } from "../ask";
 import { queueDecision } from "../decisions";
+import { type BookingRow, queueReminder } from "../notify";
 import { freeTime, takeTime } from "../take";
-import { type BookingRow, queueReminder } from "../tell";
-import { change, end, stateWords, tellOf } from "./change";
+import { change, end, noticeOf, stateWords } from "./change";
 import { arrange, type Choice, plainDates } from "./choosing";
 import { payBack } from "./paying";
 
@@ -55,7 +55,7 @@ export async function move(
     choice.wish.waived?.length ? { waived: choice.wish.waived } : {},
   );
   await queueDecision(context, tx, site.id, service, moved.startsAt);
-  if (!quiet) await tellOf(locked, moved, "moved", by);
+  if (!quiet) await noticeOf(locked, moved, "moved", by);
   if (moved.state === "confirmed") await queueReminder(context, tx, setUp, moved);
   return moved;
 }

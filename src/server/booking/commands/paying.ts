@@ -6,10 +6,10 @@ import { connectorOf, offeredPayments, waysFor } from "../../payment/set-up";
 import { conflict } from "../../problem";
 import { availabilityNow, clockFor, ofBooking, serviceIn } from "../ask";
 import { queueDecision } from "../decisions";
+import { type BookingRow, queueReminder } from "../notify";
 import { onlineWish } from "../refusal";
 import { takeTime } from "../take";
-import { type BookingRow, queueReminder } from "../tell";
-import { change, tellOf } from "./change";
+import { change, noticeOf } from "./change";
 
 /** Opens the payment that a booking waits for, by the first way that is switched on: its payer may choose another. */
 export async function askForPayment({ context, tx, site }: Locked, booking: BookingRow): Promise<void> {
@@ -75,7 +75,7 @@ async function paid(locked: Locked, booking: BookingRow) {
     resources: booking.resources,
     sequence: booking.sequence + 1,
   });
-  await tellOf(locked, confirmed, "booked", "payment");
+  await noticeOf(locked, confirmed, "booked", "payment");
   await queueReminder(context, tx, setUp, confirmed);
 }
 

@@ -16,10 +16,10 @@ import type { Context } from "../../context";
 import { conflict, fieldProblem, Problem } from "../../problem";
 import { availabilityNow, clockFor, ofBooking, serviceIn } from "../ask";
 import { queueDecision } from "../decisions";
+import type { BookingRow } from "../notify";
 import { onlineWish } from "../refusal";
 import { freeTime, takeTime } from "../take";
-import type { BookingRow } from "../tell";
-import { change, end, stateWords, tellOf, writeHistory } from "./change";
+import { change, end, noticeOf, stateWords, writeHistory } from "./change";
 import { billFor, type Choice, type Client, cancelHoursOf, newBooking, plainDates } from "./choosing";
 import { settleConfirmed } from "./confirming";
 import { queueEnding } from "./holding";
@@ -72,7 +72,7 @@ export async function waitFor(
   await tx.insert(bookings).values(booking);
   await writeHistory(tx, site.id, booking.id, now, "client", "listed", {}, { startsAt, seats: wish.seats });
   await queueEnding(locked, startsAt);
-  await tellOf(locked, booking, "listed", "client");
+  await noticeOf(locked, booking, "listed", "client");
   return booking;
 }
 
@@ -130,7 +130,7 @@ export async function offerFree(locked: Locked): Promise<void> {
       cancelHours: cancelHoursOf(setUp, assignment.resources),
     });
     await queueEnding(locked, new Date(until));
-    await tellOf(locked, offered, "offered", "time");
+    await noticeOf(locked, offered, "offered", "time");
   }
 }
 

@@ -14,10 +14,10 @@ import { notFound, Problem, validated } from "../../problem";
 import { clockFor, clockOfBooking, ofBooking, serviceIn } from "../ask";
 import { cancel, clientCancelsFor, clientMayChange, move } from "../commands/moving";
 import { leaveList, takeOffer } from "../commands/waiting";
+import { type BookingRow, bookingCalendar, datesOf } from "../notify";
 import { type Audience, onlineWish, refusing } from "../refusal";
 import { type Answered, once } from "../requests";
 import { setUpAt } from "../set-up";
-import { type BookingRow, bookingCalendar, datesOf } from "../tell";
 import { type PublicCall, publicSite } from "./call";
 import { checkedResource, readStart, resourceField } from "./input";
 

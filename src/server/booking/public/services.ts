@@ -1,6 +1,6 @@
 // What can be booked.
 import { publicServices } from "@/core/booking/public-services";
-import type { PublicServices } from "@/core/booking/told";
+import type { PublicServices } from "@/core/booking/public-types";
 import type { PublicCall } from "./call";
 
 /** Everything a calendar offers, without what is not a visitor's to know. */

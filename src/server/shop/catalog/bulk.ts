@@ -2,7 +2,7 @@
 import { and, asc, eq, inArray } from "drizzle-orm";
 import Joi from "joi";
 import { type BulkChange, bulkChanged } from "@/core/catalog/bulk";
-import { type LineOutcome, toldOf } from "@/core/catalog/plan";
+import { type LineOutcome, summaryOf } from "@/core/catalog/plan";
 import { priceRange } from "@/core/catalog/price";
 import { emptyFrame, type Product, productStates } from "@/core/catalog/product";
 import { catalogLimits } from "@/core/catalog/schema";
@@ -173,7 +173,7 @@ export const bulkOperations = {
             name: `${titles[input.change.what]} of ${lines.length === 1 ? "a product" : `${lines.length} products`}`,
             state: "planned" as const,
           },
-          ...{ mapping: { columns: {}, attributes: {} }, ...toldOf(lines) },
+          ...{ mapping: { columns: {}, attributes: {} }, ...summaryOf(lines) },
           ...{ createdBy: account.id, createdAt: context.now(), changedAt: context.now() },
         });
         for (let first = 0; first < steps.length; first += atOnce)

@@ -3,7 +3,7 @@
 import { and, asc, count, desc, eq, getTableColumns, inArray, isNull } from "drizzle-orm";
 import Joi from "joi";
 import Papa from "papaparse";
-import { type LineOutcome, linesShown, toldOf } from "@/core/catalog/plan";
+import { type LineOutcome, linesShown, summaryOf } from "@/core/catalog/plan";
 import { emptyFrame, type Product } from "@/core/catalog/product";
 import { catalogLimits } from "@/core/catalog/schema";
 import { type Mapping, mappingFor, mostColumns, mostLines, tableColumns, tableLines } from "@/core/catalog/table";
@@ -306,7 +306,7 @@ async function plan(context: Context, row: ImportRow, run: JobRun): Promise<void
     .update(shopImports)
     .set({
       state: "planned",
-      ...toldOf(planned.lines),
+      ...summaryOf(planned.lines),
       frame: { frame: planned.frame, revision: frame?.revision ?? 0 },
       changedAt: realNow(),
     })

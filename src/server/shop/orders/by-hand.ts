@@ -29,7 +29,7 @@ import { returnPart } from "../cart/vouchers";
 import { catalogOf, type KnownCatalog } from "../catalog/catalog";
 import { putBack, takeGoods } from "../catalog/stock";
 import { type LiveShop, liveShop } from "../pages/live";
-import { tellChanged, tellToPay } from "./letters";
+import { writeChanged, writeToPay } from "./letters";
 
 /** A line as somebody at the Desk writes it; `line` is that of the order which is changed, null for a new one. */
 export interface HandLine {
@@ -330,13 +330,13 @@ async function moveDifference(
   for (const one of open) await closePayment(tx, one);
   // Nothing was paid or promised yet: what it comes to now is what is owed. What a voucher paid whole is paid.
   if (row.state === "placed" && paid + promised === 0) {
-    await tellChanged(context, tx, { site, live }, row);
+    await writeChanged(context, tx, { site, live }, row);
     return row;
   }
   const due = open.reduce((sum, { asked }) => sum + asked, 0) + difference;
   if (due <= 0) {
     const back = Math.min(-due, paid - refunded);
-    await tellChanged(context, tx, { site, live }, row);
+    await writeChanged(context, tx, { site, live }, row);
     if (back <= 0) return row;
     const given = await giveBack(context, tx, all, back);
     return writeStep(context, tx, row, { command: "refund", to: row.state, by, details: { amount: given } });
@@ -347,14 +347,14 @@ async function moveDifference(
     throw error;
   });
   if (!way) {
-    await tellChanged(context, tx, { site, live }, row);
+    await writeChanged(context, tx, { site, live }, row);
     return row;
   }
   const { mode } = await connectorOf(tx, site.id, way);
   await openPayment(context, tx, site.id, {
     ...{ of: "order", target: row.id, by: way, mode, amount: due, currency: row.currency },
   });
-  await tellToPay(context, tx, { site, live }, row, due);
+  await writeToPay(context, tx, { site, live }, row, due);
   return row;
 }
 

@@ -80,7 +80,7 @@ async function tellBuyer(
 }
 
 /** A letter with the link by which an order, or what is missing of it, is paid. `amount` is in minor units. */
-export async function tellToPay(
+export async function writeToPay(
   context: Context,
   tx: Executor,
   about: About,
@@ -94,13 +94,13 @@ export async function tellToPay(
 }
 
 /** A letter that says what an order is now. */
-export async function tellChanged(context: Context, tx: Executor, about: About, order: OrderRow): Promise<void> {
+export async function writeChanged(context: Context, tx: Executor, about: About, order: OrderRow): Promise<void> {
   const first = [shopWords(order.language).orderChanged, ...(await payLines(tx, order))];
   await tellBuyer(context, tx, about, order, ` · ${about.site.name}`, first);
 }
 
 /** Letters about an order that stands: to its buyer, and to the shop. */
-export async function tellOrder(context: Context, tx: Executor, about: About, order: OrderRow): Promise<void> {
+export async function writeOrder(context: Context, tx: Executor, about: About, order: OrderRow): Promise<void> {
   const words = shopWords(order.language);
   const { settings } = context;
   const { site } = about;

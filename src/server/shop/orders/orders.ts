@@ -22,7 +22,7 @@ import { spend } from "@/server/shop/cart/vouchers";
 import { takeGoods } from "@/server/shop/catalog/stock";
 import { claimBuyerFiles } from "@/server/shop/orders/buyer-files";
 import { issue } from "@/server/shop/orders/issuing";
-import { tellOrder, tellToPay } from "@/server/shop/orders/letters";
+import { writeOrder, writeToPay } from "@/server/shop/orders/letters";
 import { nextNumber } from "@/server/shop/orders/numbers";
 import type { OrderRow } from "@/server/shop/orders/order-row";
 import type { LiveShop } from "@/server/shop/pages/live";
@@ -200,9 +200,9 @@ export async function makeOrder(context: Context, tx: Executor, making: Making):
       ...{ of: "order", target: id, by: document.payment, mode, amount: row.toPay, currency },
     });
     await queueOrderEnd(context, tx, site.id, row.endsByItselfAt);
-    if (making.by) await tellToPay(context, tx, { site, live }, row, row.toPay);
+    if (making.by) await writeToPay(context, tx, { site, live }, row, row.toPay);
   } else {
-    await tellOrder(context, tx, { site, live }, row);
+    await writeOrder(context, tx, { site, live }, row);
     if (state === "paid") await issue(context, tx, row);
     await announce(tx, site.id, "desk", { of: "order", arrival: true });
   }

@@ -21,7 +21,7 @@ import { notFound } from "@/server/problem";
 import type { OrderRow } from "@/server/shop/orders/order-row";
 import { doCommand, lockOrder, writeStep } from "../cart/steps";
 import { type LiveShop, liveShop } from "../pages/live";
-import { orderPath, tellOrder, thanksPath } from "./letters";
+import { orderPath, thanksPath, writeOrder } from "./letters";
 
 /** An order that was changed and comes to more waits for the rest of its money, and stands all the same. */
 const standing = ({ state }: OrderRow, open: PaymentRow | null): Owed["stands"] =>
@@ -90,7 +90,7 @@ async function captured(told: Told, order: OrderRow, payment: PaymentRow): Promi
   if (paid - refunded > order.toPay) await refundAll(told, after, payment, paid - refunded - order.toPay);
   if (!enough) return;
   for (const other of all) if (other.id !== payment.id) await closePayment(tx, other);
-  if (waited) await tellOrder(context, tx, { site, live }, after);
+  if (waited) await writeOrder(context, tx, { site, live }, after);
 }
 
 /** A service answers for the money: the order stands, or the promise is given up. */
@@ -105,7 +105,7 @@ async function promised(told: Told, order: OrderRow, payment: PaymentRow): Promi
   const after = await writeStep(context, tx, order, { command: "promise", to: "placed", by: "payment" });
   for (const other of await paymentsOf(tx, site.id, "order", order.id, true))
     if (other.id !== payment.id) await closePayment(tx, other);
-  await tellOrder(context, tx, { site, live }, after);
+  await writeOrder(context, tx, { site, live }, after);
 }
 
 async function moved(told: Told, order: OrderRow, before: PaymentRow, after: PaymentRow): Promise<void> {

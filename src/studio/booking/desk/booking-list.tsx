@@ -6,7 +6,7 @@ import { Fragment, useDeferredValue, useState } from "react";
 import { type BookingState, bookingStates } from "@/core/booking/rules/state";
 import { DeskLine, DeskPanes } from "@/studio/desk/desk-panes";
 import { useSite } from "@/studio/frame/site-context";
-import { useHeard } from "@/studio/frame/stream";
+import { useStreamEvent } from "@/studio/frame/stream";
 import { ask } from "@/studio/kit/api";
 import { TextInput } from "@/studio/kit/fields";
 import { Loading, State } from "@/studio/kit/layout";
@@ -68,7 +68,7 @@ export function BookingList({ open, onOpen }: { open: string | null; onOpen: (bo
     // What stands there stays until what is looked for arrives: a booking that is open is not closed in between.
     placeholderData: (before, asked) => (asked?.queryKey[2] === view ? before : undefined),
   });
-  useHeard("desk", ({ of }) => {
+  useStreamEvent("desk", ({ of }) => {
     if (of === "booking") void client.invalidateQueries({ queryKey: ["bookings", site.key] });
   });
   const rows = data?.pages.flatMap((page) => page.rows) ?? [];

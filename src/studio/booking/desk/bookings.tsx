@@ -12,7 +12,7 @@ import { dateOf, dayNumber, minuteMs } from "@/core/time/clock";
 import { ZoneClock } from "@/core/time/zone-clock";
 import type { TimeOff } from "@/studio/booking/desk/sessions";
 import { useSite } from "@/studio/frame/site-context";
-import { useHeard } from "@/studio/frame/stream";
+import { useStreamEvent } from "@/studio/frame/stream";
 import { ask } from "@/studio/kit/api";
 import { IconButton, MainButton, PlainButton } from "@/studio/kit/buttons";
 import { later } from "@/studio/kit/later";
@@ -88,7 +88,7 @@ export function Bookings() {
   const [open, setOpen] = useState<string | null>(null);
   const [byHand, setByHand] = useState<ByHandBegin | null>(null);
   const [blocking, setBlocking] = useState<BlockBegin | null>(null);
-  useHeard("desk", ({ of }) => {
+  useStreamEvent("desk", ({ of }) => {
     if (of === "booking") void client.invalidateQueries({ queryKey: ["bookings", site.key] });
   });
   const dated: CalendarView | null = view === "list" || view === "figures" ? null : view;

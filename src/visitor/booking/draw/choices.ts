@@ -1,6 +1,6 @@
 // What is chosen from a list: a need, a service, a person.
 import { html, nothing } from "lit";
-import type { ReleasedService } from "@/core/booking/told";
+import type { ReleasedService } from "@/core/booking/public-types";
 import { lengthWords } from "@/core/booking/words/length-words";
 import { needChosen, needsOf, offeredPeople, offeredServices, personChosen, serviceChosen } from "../visit";
 import { priceOf, type Scene } from "./scene";

@@ -1,6 +1,6 @@
 // What a client fills in, with the price and how long the time is kept; and what was done.
 import { html, nothing } from "lit";
-import type { PublicBill, PublicBooking } from "@/core/booking/told";
+import type { PublicBill, PublicBooking } from "@/core/booking/public-types";
 import { cityOf, timeOfDay, untilWords, wholeDay, written } from "../month";
 import { isPaid, isUnsettled } from "../visit";
 import { chosenWords, differs, momentWords, money, placeOf, type Scene } from "./scene";

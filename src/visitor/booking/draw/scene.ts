@@ -1,6 +1,6 @@
 // What every part of the calendar is drawn from: the visit, the words, and what can be done.
 import { html, nothing } from "lit";
-import type { Moment, ReleasedService } from "@/core/booking/told";
+import type { Moment, ReleasedService } from "@/core/booking/public-types";
 import { minutesWords } from "@/core/booking/words/length-words";
 import { moneyWords } from "@/core/money/money";
 import type { Fields } from "../fields";

@@ -1,6 +1,6 @@
 // When: how long or how much, the days, and the times of a day.
 import { html, nothing } from "lit";
-import { isOpenState, type PublicTime } from "@/core/booking/told";
+import { isOpenState, type PublicTime } from "@/core/booking/public-types";
 import { minutesWords } from "@/core/booking/words/length-words";
 import { drawDays, type ShownDays } from "../dates";
 import { cityOf, longDay, partOfDay, timeOfDay, written } from "../month";

@@ -46,12 +46,12 @@ export function keepsAll(before: KeptSite, now: KeptSite): boolean {
   const then = idsIn(before);
   const ids = idsIn(now);
   for (const of of Object.keys(then) as RefOf[]) for (const id of then[of]) if (!ids[of].has(id)) return false;
-  const [wasAround, isAround] = [knownIn(before), knownIn(now)];
+  const [wasAround, isAround] = [referencesIn(before), referencesIn(now)];
   return before.widgets.every(({ id }) => JSON.stringify(wasAround.widget(id)) === JSON.stringify(isAround.widget(id)));
 }
 
 /** The site as its blocks and widgets are judged in it. */
-export function knownIn(site: Around, today: string | null = null): Surroundings {
+export function referencesIn(site: Around, today: string | null = null): Surroundings {
   const ids = idsIn(site);
   const widgets = new Map(site.widgets.map((widget) => [widget.id, widget]));
   return {

@@ -2,7 +2,7 @@
 // widget belongs to. Nothing of the foreign page is read but where the widget is to stand.
 
 /** What the site tells a page that may have the widget. */
-export interface Away<Form> {
+export interface OtherSite<Form> {
   readonly language: string;
   /** Address of the site that the widget belongs to. */
   readonly home: string;
@@ -36,14 +36,14 @@ export function dress(element: HTMLElement, brand: Readonly<Record<string, strin
 }
 
 /** Brings the widgets of a kind to life: `show` once the site allows it, when its place is near. */
-export function bringAway<Form>(
+export function bringToOtherSite<Form>(
   kind: string,
-  show: (spot: HTMLElement, key: string, told: Away<Form>) => void | Promise<void>,
+  show: (spot: HTMLElement, key: string, told: OtherSite<Form>) => void | Promise<void>,
 ) {
   const bring = async (spot: HTMLElement) => {
     const key = spot.dataset[kind] ?? "";
     const response = await fetch(`${home}/_w/v1/${kind}/${encodeURIComponent(key)}/elsewhere`);
-    const told = (await response.json()) as Away<Form> & { title?: string };
+    const told = (await response.json()) as OtherSite<Form> & { title?: string };
     if (response.ok) await show(spot, key, told);
     else refuse(spot, told.title ?? "");
   };

@@ -27,7 +27,7 @@ export interface Turn {
   readonly unknown: number;
 }
 
-export interface Heard {
+export interface Interpreted {
   /** As it is read: tidied and cut. */
   readonly question: string;
   readonly fault: "tooLong" | "nothing" | "script" | null;
@@ -53,7 +53,7 @@ export interface Heard {
 }
 
 /** What a question is heard with. */
-export interface Hearing {
+export interface Interpreting {
   readonly stems: Stems;
   readonly vocabulary: Vocabulary;
   readonly synonyms: Synonyms;
@@ -111,7 +111,7 @@ const topicIn = (
 /** The words of a question that say what it is about, each with everything it can mean. */
 function termsOf(
   tokens: readonly Token[],
-  { stems, vocabulary, synonyms, about }: Hearing,
+  { stems, vocabulary, synonyms, about }: Interpreting,
   frame: { readonly when: When | null; readonly wanted: readonly Wanted[]; readonly adds: readonly Topic[] },
 ): readonly Term[] {
   // What the brief has its own sentence about is no longer open.
@@ -183,11 +183,11 @@ function synonymsOfSlips(
 const intentsOfSubject: readonly Intent[] = ["price", "times", "stock", "hours"];
 
 /** Understands a question. `page` is the language of the page it was asked on; `now` in ms since the epoch. */
-export function hear(
+export function interpret(
   asked: string,
-  hearing: Hearing,
+  hearing: Interpreting,
   at: { readonly now: number; readonly page: string; readonly before: Turn | null },
-): Heard {
+): Interpreted {
   const tidy = asked.replace(/\s+/g, " ").trim();
   const question = tidy.slice(0, chatLimits.question);
   const kind = readable(question);
@@ -270,7 +270,7 @@ export function hear(
 
 /** Whether a word of a question says a word of a table: itself, by a slip where it is no word of the site, or another for it. */
 const saysIn =
-  (tokens: readonly Token[], { vocabulary, synonyms }: Hearing) =>
+  (tokens: readonly Token[], { vocabulary, synonyms }: Interpreting) =>
   (token: Token, stem: string): boolean => {
     if (token.stem === stem) return true;
     const inQuestion = new Set(tokens.map((one) => one.stem));
@@ -286,10 +286,10 @@ const saysIn =
   };
 
 /** The table that a question is most about; null for none. */
-function tableIn(tokens: readonly Token[], hearing: Hearing): Heard["table"] {
+function tableIn(tokens: readonly Token[], hearing: Interpreting): Interpreted["table"] {
   const { tables, stems } = hearing;
   const says = saysIn(tokens, hearing);
-  let best: Heard["table"] = null;
+  let best: Interpreted["table"] = null;
   for (const table of tables) {
     const reading = readTableQuestion(tokens, table, stems, says);
     if (reading && reading.share > (best?.reading.share ?? 0)) best = { table, reading };
@@ -298,7 +298,7 @@ function tableIn(tokens: readonly Token[], hearing: Hearing): Heard["table"] {
 }
 
 /** A question about the same table, with something else in the place of what was asked: "and at 1060?" */
-function tableFollows(tokens: readonly Token[], before: Turn, hearing: Hearing): Heard["table"] {
+function tableFollows(tokens: readonly Token[], before: Turn, hearing: Interpreting): Interpreted["table"] {
   const { tables, stems } = hearing;
   const table = tables.find(({ id }) => id === before.table?.id);
   const last = before.table?.query;

@@ -6,7 +6,7 @@ import { snippetOf } from "@/core/widget/snippet";
 import { siteOrigin } from "../../context";
 import { keptOfDatabase } from "../../kept";
 import { noticePage } from "../../release/notice";
-import { type Away, awayWith, judgeOrigin, picturesAway } from "../../widget/elsewhere";
+import { forOtherSite, judgeOrigin, type OtherSiteWidget, picturesForOtherSite } from "../../widget/other-site";
 import { pageWords } from "../page-words";
 import { allowedOrigins, type PublicCall } from "./call";
 
@@ -19,7 +19,7 @@ async function picturesOf(call: PublicCall): Promise<ReleasedBooking["pictures"]
   const key = JSON.stringify([site.liveReleaseId, versions.setUp, call.widget]);
   const kept = photographs.get(key);
   if (kept) return kept;
-  const found = await picturesAway(context, site, wanted);
+  const found = await picturesForOtherSite(context, site, wanted);
   photographs.set(key, found);
   return found;
 }
@@ -28,7 +28,10 @@ async function picturesOf(call: PublicCall): Promise<ReleasedBooking["pictures"]
  * The calendar for a page of `origin` (null: the site's own, or nobody's page); 403 with a sentence for whoever looks after that
  * page where the business has not allowed its site.
  */
-export async function elsewhere(call: PublicCall, origin: string | null): Promise<Away<ReleasedBooking>> {
+export async function bookingForOtherSite(
+  call: PublicCall,
+  origin: string | null,
+): Promise<OtherSiteWidget<ReleasedBooking>> {
   const { context, site, setUp, settings } = call;
   judgeOrigin(context, site, origin, {
     allowed: allowedOrigins(setUp),
@@ -48,7 +51,7 @@ export async function elsewhere(call: PublicCall, origin: string | null): Promis
     },
     setUp,
   );
-  return awayWith(context, site, { ...(form as ReleasedBooking), pictures: await picturesOf(call) });
+  return forOtherSite(context, site, { ...(form as ReleasedBooking), pictures: await picturesOf(call) });
 }
 
 /** The page for whoever builds the other site: the lines, where they work, and what to ask for where they do not. */

@@ -1,7 +1,7 @@
 // What a chat knows besides its own site: pages of other sites and files, as they were read last.
 import { and, asc, eq, inArray } from "drizzle-orm";
 import type { ChatSource } from "@/core/chat/chat";
-import type { KnownElsewhere } from "@/core/chat/knows/knowledge";
+import type { SourcePage } from "@/core/chat/knows/knowledge";
 import { belongs, startAddress } from "@/core/crawl/address";
 import { chatSourcePages, chatSources } from "@/data/chat/tables";
 import { releaseFiles } from "@/data/release/tables";
@@ -13,14 +13,14 @@ import { releasedDocument } from "../release/assets";
 export const sourceKey = (source: ChatSource): string =>
   sha256(JSON.stringify(source.of === "site" ? ["site", startAddress(source.address)] : ["file", source.file]));
 
-export interface Elsewhere {
+export interface ReadSources {
   /** What it was made from: the same is not loaded again. */
   readonly state: string;
-  readonly pages: readonly KnownElsewhere[];
-  readonly hashes: ReadonlyMap<string, KnownElsewhere>;
+  readonly pages: readonly SourcePage[];
+  readonly hashes: ReadonlyMap<string, SourcePage>;
 }
 
-const nothing: Elsewhere = { state: "", pages: [], hashes: new Map() };
+const nothing: ReadSources = { state: "", pages: [], hashes: new Map() };
 
 /** So many pages of other sites and files are known at once. */
 const mostPages = 2000;
@@ -31,7 +31,7 @@ interface Wanted {
   readonly key: string;
   readonly hash: string;
   readonly title: string;
-  readonly kind: KnownElsewhere["kind"];
+  readonly kind: SourcePage["kind"];
   readonly href: string;
 }
 
@@ -56,12 +56,12 @@ async function fileAddresses(context: Context, siteId: string, files: readonly s
 }
 
 /** Pages and files that a chat reads besides its site; `have` comes back where nothing of them has changed. */
-export async function elsewhereOf(
+export async function readSourcesOf(
   context: Context,
   siteId: string,
   sources: readonly ChatSource[],
-  have: Elsewhere = nothing,
-): Promise<Elsewhere> {
+  have: ReadSources = nothing,
+): Promise<ReadSources> {
   if (!sources.length) return have.state === "" ? have : nothing;
   const bySource = new Map(sources.map((source) => [sourceKey(source), source]));
   const keys = [...bySource.keys()];
@@ -107,7 +107,7 @@ export async function elsewhereOf(
       return [{ ...row, kind: "elsewhere", href: row.address }];
     })
     .slice(0, mostPages);
-  const hashes = new Map<string, KnownElsewhere>();
+  const hashes = new Map<string, SourcePage>();
   const missing = wanted.filter((row) => {
     const id = idOf(row);
     const same = have.hashes.get(id);

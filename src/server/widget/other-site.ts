@@ -4,8 +4,8 @@ import { join } from "node:path";
 import { and, eq, like, or } from "drizzle-orm";
 import Joi from "joi";
 import { LRUCache } from "lru-cache";
-import { brandAway } from "@/core/brand/css";
-import type { AwayKind } from "@/core/widget/snippet";
+import { brandForOtherSite } from "@/core/brand/css";
+import type { OtherSiteKind } from "@/core/widget/snippet";
 import { keptSite } from "@/data/release/page-states";
 import { releaseFiles } from "@/data/release/tables";
 import type { SiteRow } from "@/data/site/queries";
@@ -16,7 +16,7 @@ import { notFound, Problem } from "../problem";
 import { releasedPictures } from "../release/assets";
 
 /** What every script on another site's page is told. */
-export interface Away<Form> {
+export interface OtherSiteWidget<Form> {
   readonly language: string;
   /** Address of the site that the widget belongs to. */
   readonly home: string;
@@ -25,21 +25,25 @@ export interface Away<Form> {
   readonly brand: Readonly<Record<string, string>>;
 }
 
-const brands = keptOfDatabase(new LRUCache<string, Away<unknown>["brand"]>({ max: 200 }));
+const brands = keptOfDatabase(new LRUCache<string, OtherSiteWidget<unknown>["brand"]>({ max: 200 }));
 
 /** The brand of the live release. A release never changes, so it is read once. */
-async function brandOf(context: Context, { id, liveReleaseId }: SiteRow): Promise<Away<unknown>["brand"]> {
+async function brandOf(context: Context, { id, liveReleaseId }: SiteRow): Promise<OtherSiteWidget<unknown>["brand"]> {
   const kept = liveReleaseId === null ? undefined : brands.get(liveReleaseId);
   if (kept) return kept;
   const site = await keptSite(context.db, id, liveReleaseId);
   if (!site || liveReleaseId === null) throw notFound("This site");
-  const made = brandAway(site.brand);
+  const made = brandForOtherSite(site.brand);
   brands.set(liveReleaseId, made);
   return made;
 }
 
 /** What stands around a form on another site's page. */
-export const awayWith = async <Form>(context: Context, site: SiteRow, form: Form): Promise<Away<Form>> => ({
+export const forOtherSite = async <Form>(
+  context: Context,
+  site: SiteRow,
+  form: Form,
+): Promise<OtherSiteWidget<Form>> => ({
   language: site.settings.language,
   home: siteOrigin(context.settings, site.key),
   form,
@@ -65,7 +69,7 @@ export function judgeOrigin(
  * The smallest files that the live release has of some pictures, as whole addresses by their hashes: what no page of the site shows
  * stays at home.
  */
-export async function picturesAway(
+export async function picturesForOtherSite(
   context: Context,
   { id, key, liveReleaseId }: SiteRow,
   wanted: Iterable<string>,
@@ -97,7 +101,7 @@ export async function picturesAway(
 const scripts = new Map<string, Promise<{ readonly text: string; readonly etag: string }>>();
 
 /** The script of a build, read once. */
-function scriptOf(buildFolder: string, kind: AwayKind) {
+function scriptOf(buildFolder: string, kind: OtherSiteKind) {
   const path = join(buildFolder, "elsewhere", `${kind}.js`);
   const kept = scripts.get(path);
   if (kept) return kept;
@@ -109,7 +113,7 @@ function scriptOf(buildFolder: string, kind: AwayKind) {
 }
 
 /** The script that a snippet loads. Its address never changes: a new build is asked for within minutes. */
-export async function awayScript(call: VisitorCall, kind: AwayKind): Promise<Response> {
+export async function otherSiteScript(call: VisitorCall, kind: OtherSiteKind): Promise<Response> {
   const { text, etag } = await scriptOf(call.context.settings.buildFolder, kind);
   const response = tagged(call, text, etag, "text/javascript; charset=utf-8");
   response.headers.set("cache-control", "public, max-age=300");
@@ -131,7 +135,7 @@ export const originSchema = Joi.string()
   .messages({ "origin.none": addressOf, "string.empty": addressOf });
 
 /** What a page of another site would be answered: what it shows, or the sentence that it would read. */
-export async function triedAway(
+export async function triedFromOtherSite(
   origin: string,
   told: () => Promise<readonly string[]>,
 ): Promise<{ readonly origin: string; readonly shows: readonly string[]; readonly refused: string }> {

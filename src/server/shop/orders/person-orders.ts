@@ -5,13 +5,13 @@ import { addressLines } from "@/core/shop/address";
 import { countryName, dateWords } from "@/core/storefront/view";
 import { shopWords } from "@/core/storefront/words";
 import { shopOrders } from "@/data/shop/tables";
-import { type Done, type Known, mostDone } from "@/server/widget/half";
+import { type Done, mostDone, type PersonAsked } from "@/server/widget/half";
 import { liveShop } from "../pages/live";
 import { downloadsOf } from "./issuing";
 import { orderPath } from "./letters";
 
 /** The orders of a mail address, the newest first. */
-export async function ordersOf({ context, site, email, language }: Known): Promise<readonly Done[]> {
+export async function ordersOf({ context, site, email, language }: PersonAsked): Promise<readonly Done[]> {
   const rows = await context.db
     .select()
     .from(shopOrders)

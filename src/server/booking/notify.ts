@@ -148,7 +148,7 @@ const publicCauses = ["client", "payment", "time"];
  * Writes the letters about what happened, in the transaction in which it happens; false where the client's was held
  * back because public forms have written to them often enough today.
  */
-export async function tell(
+export async function notify(
   context: Context,
   tx: Executor,
   site: SiteRow,
@@ -288,6 +288,6 @@ export async function reminderJob(context: Context, run: JobRun): Promise<void> 
     if (!site || booking?.state !== "confirmed" || booking.startsAt.getTime() !== Number(start)) return;
     const versions = await versionsOf(tx, siteId);
     const setUp = await setUpAt(tx, siteId, versions?.setUp ?? 0);
-    await tell(context, tx, site, setUp, booking, "reminder", "time");
+    await notify(context, tx, site, setUp, booking, "reminder", "time");
   });
 }
