@@ -5,10 +5,10 @@ import { join } from "node:path";
 import { benchBrand, clayBrand } from "@/core/brand/presets";
 import type { MediaEntry } from "@/core/media/entry";
 import { builder } from "@/core/page/build";
+import type { Standing } from "@/core/page/header-footer/standing";
+import type { Top } from "@/core/page/header-footer/top";
 import type { RootContent } from "@/core/page/kinds/page";
 import type { PageNode } from "@/core/page/node";
-import type { Standing } from "@/core/page/surround/standing";
-import type { Top } from "@/core/page/surround/top";
 import { newPopup } from "@/core/popup/popup";
 import { readSiteFile, writeSiteFile } from "@/core/site/read";
 import type { PageMore, SiteFile } from "@/core/site/site";
@@ -246,7 +246,7 @@ async function wrenfield(folder: string): Promise<SiteFile> {
     brand: clayBrand,
     header,
     footer,
-    surrounds: [{ id: "header-name", of: "header", name: "Name alone", body: plainHeader }],
+    headersFooters: [{ id: "header-name", of: "header", name: "Name alone", body: plainHeader }],
     pages: [
       page("home", "Home", "", "Small wheel and hand-building classes in a riverside workshop.", home, false),
       page(

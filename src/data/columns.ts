@@ -76,13 +76,16 @@ export const hashOf = (name: string, ...columns: readonly string[]) => hashed(na
 export const grownHashOf = (name: string, columns: readonly string[], ...added: readonly string[]) =>
   hashed(name, columns, added);
 
-/** Large JSON that is only ever read whole: packed, since escaping megabytes of quotes costs more than packing them. */
-export const packedJson = <T>(name: string) =>
+/**
+ * Large JSON that is only ever read whole: packed, since escaping megabytes of quotes costs more than packing them. `read` mends
+ * what was kept in an older form.
+ */
+export const packedJson = <T>(name: string, read: (kept: T) => T = (kept) => kept) =>
   customType<{ data: T; driverData: Buffer }>({
     dataType: () => "longblob",
     toDriver: (value) => gzipSync(JSON.stringify(value), { level: 1 }),
     // Rows from before the column was packed begin with a brace.
-    fromDriver: (value) => JSON.parse((value[0] === 0x7b ? value : gunzipSync(value)).toString()) as T,
+    fromDriver: (value) => read(JSON.parse((value[0] === 0x7b ? value : gunzipSync(value)).toString()) as T),
   })(name);
 
 export const longblob = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => "longblob" });

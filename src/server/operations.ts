@@ -6,12 +6,12 @@ import { embedOperations } from "./embed/operations";
 import { jobOperations } from "./job/operations";
 import { mailOperations } from "./mail/operations";
 import { findOperations } from "./page/find";
+import { headerFooterOperations } from "./page/headers-footers";
 import { pageOperations } from "./page/operations";
 import { patternOperations } from "./page/patterns";
 import { redirectOperations } from "./page/redirects";
 import { sharedOperations } from "./page/shared";
 import { shelfOperations } from "./page/shelf";
-import { surroundOperations } from "./page/surrounds";
 import { treeOperations } from "./page/tree";
 import { paymentOperations } from "./payment/operations";
 import { rehearseOperations } from "./rehearse/token";
@@ -33,7 +33,7 @@ export const operations = {
   ...videoOperations,
   ...embedOperations,
   ...treeOperations,
-  ...surroundOperations,
+  ...headerFooterOperations,
   ...redirectOperations,
   ...patternOperations,
   ...sharedOperations,

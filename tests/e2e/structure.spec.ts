@@ -102,7 +102,7 @@ test("headers by page, group and address: each page says which it has and by whi
 test("a header is worked on where it stands, and says why it does; its visitors see it there and nowhere else", {
   tag: "@long",
 }, async ({ page }) => {
-  await page.goto(`/s/${site}/structure?part=surrounds`);
+  await page.goto(`/s/${site}/structure?part=headersFooters`);
   await page.getByRole("link", { name: "Work on it: For selling" }).click();
   await page.getByRole("button", { name: "For selling as a whole" }).click();
   await expect(sheet(page).getByText("It stands here by its rule for pages of the group “Selling”")).toBeVisible();
@@ -310,7 +310,7 @@ test("a page that is removed comes back by one press", { tag: "@long" }, async (
 
 test("narrow: the structure is read at 360 px", async ({ page }) => {
   await page.setViewportSize({ width: 360, height: 740 });
-  for (const part of ["pages", "surrounds", "redirects"]) {
+  for (const part of ["pages", "headersFooters", "redirects"]) {
     await page.goto(`/s/${site}/structure?part=${part}`);
     await expect(page.getByRole("heading", { name: "All pages" })).toBeVisible();
     expect(await sideways(page)).toBe(0);

@@ -120,7 +120,7 @@ function shownProblems(site: SiteFile, around: Surroundings, shared: Definitions
     ...site.pages.map(({ id, body }) => [id, body] as const),
     ["header", site.header] as const,
     ["footer", site.footer] as const,
-    ...(site.surrounds ?? []).map(({ id, body }) => [id, body] as const),
+    ...(site.headersFooters ?? []).map(({ id, body }) => [id, body] as const),
   ];
   for (const [page, body] of documents)
     for (const { id, prefix } of placesShown(body, shared)) if (!first.has(id)) first.set(id, { page, prefix });
@@ -163,7 +163,7 @@ function* placesGone(site: SiteFile, shared: Definitions): Generator<Finding> {
     ["header", site.header] as const,
     ...site.pages.map(({ id, body }) => [id, body] as const),
     ["footer", site.footer] as const,
-    ...(site.surrounds ?? []).map(({ id, body }) => [id, body] as const),
+    ...(site.headersFooters ?? []).map(({ id, body }) => [id, body] as const),
   ];
   for (const [document, root] of documents)
     for (const node of everyNode(root))
@@ -195,7 +195,7 @@ export function siteProblems(site: SiteFile, today: string | null): readonly Fin
     ...documentProblems("header", site.header, around),
     ...site.pages.flatMap((page) => documentProblems(page.id, page.body, around)),
     ...documentProblems("footer", site.footer, around),
-    ...(site.surrounds ?? []).flatMap(({ id, body }) => documentProblems(id, body, around)),
+    ...(site.headersFooters ?? []).flatMap(({ id, body }) => documentProblems(id, body, around)),
     ...shownProblems(site, around, shared),
     ...site.pages.flatMap((page) => [...pageProblems(page, site.settings, shared)]),
     ...equalTitles(site),

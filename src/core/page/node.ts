@@ -52,7 +52,7 @@ export function withFreshIds(node: PageNode, newId: () => string): PageNode {
 }
 
 /** Where no header or footer stands. */
-export const noSurround: PageNode = { id: "none", kind: "page", content: {}, look: { base: {} }, children: [] };
+export const noHeaderFooter: PageNode = { id: "none", kind: "page", content: {}, look: { base: {} }, children: [] };
 
 /** An empty page: a root that holds sections. */
 export function emptyPage(newId: () => string): PageNode {

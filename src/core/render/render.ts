@@ -5,14 +5,14 @@ import { nearFaces } from "@/core/brand/near-fonts";
 import type { Cut } from "@/core/media/cut";
 import type { Turn } from "@/core/media/forms";
 import { pageReason } from "@/core/opening/rule";
+import { needsScript, type Top, topClass, topCss, topOf } from "@/core/page/header-footer/top";
 import { kindNames } from "@/core/page/kind-names";
 import { kinds } from "@/core/page/kinds";
 import type { Kind, PageNode } from "@/core/page/node";
 import { everyNode } from "@/core/page/node";
 import type { Definitions } from "@/core/page/shared/placement";
 import { sectionsShown } from "@/core/page/shared/sections";
-import { needsScript, type Top, topClass, topCss, topOf } from "@/core/page/surround/top";
-import { standingPage, surroundAt } from "@/core/site/between";
+import { headerFooterAt, standingPage } from "@/core/site/between";
 import { type PageMeta, pagePath, type SiteFrame } from "@/core/site/site";
 import { searchTitleOf } from "@/core/site/titles";
 import { floatingOf, isEverywhere, openingOf, widgetKindNames } from "@/core/widget/all-facts";
@@ -126,7 +126,7 @@ export class Renderer {
   /** The header or footer of a page. */
   private around(of: "header" | "footer", page: PageMeta): PageNode | null {
     const { site, options } = this;
-    return options.chosen ? site[of] : surroundAt(site, of, standingPage(page, options.locale.tag));
+    return options.chosen ? site[of] : headerFooterAt(site, of, standingPage(page, options.locale.tag));
   }
 
   /** Whether a section shows the shared sections as they are now. */

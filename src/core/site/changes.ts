@@ -1,11 +1,12 @@
 // What has changed between two states of a site, in the units a person knows: pages, header, brand, widgets. Each
 // change can be left out of a release, or taken back in the working state.
+
+import { type HeaderOrFooter, headerFooterKinds } from "@/core/page/header-footer/standing";
 import { kinds } from "@/core/page/kinds";
 import type { PageNode } from "@/core/page/node";
 import type { SharedSection } from "@/core/page/shared/placement";
-import { type SurroundOf, surroundKinds } from "@/core/page/surround/standing";
 import { nodeWords, withLineIds } from "@/core/page/words/words";
-import { type KeptSite, moreOf, type SiteFile, type SitePage, type Surround } from "@/core/site/site";
+import { type HeaderFooter, type KeptSite, moreOf, type SiteFile, type SitePage } from "@/core/site/site";
 import { shownOf } from "@/core/widget/kinds";
 import {
   type Change,
@@ -109,7 +110,9 @@ function readable(site: SiteFile): SiteFile {
     header: withLineIds(site.header),
     footer: withLineIds(site.footer),
     ...(site.shared ? { shared: site.shared.map((one) => ({ ...one, body: withLineIds(one.body) })) } : {}),
-    ...(site.surrounds ? { surrounds: site.surrounds.map((one) => ({ ...one, body: withLineIds(one.body) })) } : {}),
+    ...(site.headersFooters
+      ? { headersFooters: site.headersFooters.map((one) => ({ ...one, body: withLineIds(one.body) })) }
+      : {}),
     pages: site.pages.map((page) => ({ ...page, body: withLineIds(page.body) })),
   };
   return JSON.parse(writeSiteFile(named)) as SiteFile;
@@ -119,8 +122,8 @@ function readable(site: SiteFile): SiteFile {
 const shownWidgets = (site: SiteFile) =>
   site.widgets.map((widget) => ({ ...widget, shown: shownOf(widget, site) as object | null }));
 
-const surroundsIn = (site: Pick<SiteFile, "surrounds">, of: SurroundOf) =>
-  (site.surrounds ?? []).filter((one) => one.of === of);
+const headersFootersIn = (site: Pick<SiteFile, "headersFooters">, of: HeaderOrFooter) =>
+  (site.headersFooters ?? []).filter((one) => one.of === of);
 
 /** Ids of those that both states have, in the order of one of them. */
 const orderAmong = (list: readonly Listed[], both: (id: string) => boolean) =>
@@ -144,17 +147,17 @@ export function siteChanges(beforeGiven: SiteFile | null, nowGiven: SiteFile): r
       site.pages,
       (id) => before.pages.some((page) => page.id === id) && now.pages.some((page) => page.id === id),
     );
-  const surroundOrder = (site: SiteFile) =>
-    surroundKinds.map((of) =>
-      orderAmong(surroundsIn(site, of), (id) =>
-        [before, now].every((state) => surroundsIn(state, of).some((one) => one.id === id)),
+  const headerFooterOrder = (site: SiteFile) =>
+    headerFooterKinds.map((of) =>
+      orderAmong(headersFootersIn(site, of), (id) =>
+        [before, now].every((state) => headersFootersIn(state, of).some((one) => one.id === id)),
       ),
     );
-  const frame = (of: SurroundOf, name: string): Change[] => [
+  const frame = (of: HeaderOrFooter, name: string): Change[] => [
     ...(same(before[of], now[of])
       ? []
       : [{ of, id: of, name, what: "changed", details: bodyDetails(before[of], now[of]) } as const]),
-    ...byId<Surround>(of, surroundsIn(before, of), surroundsIn(now, of), (one) => one.name, namedDetails),
+    ...byId<HeaderFooter>(of, headersFootersIn(before, of), headersFootersIn(now, of), (one) => one.name, namedDetails),
   ];
   const whole = (of: "brand" | "settings", name: string, one: unknown, other: unknown): Change[] =>
     same(one, other) ? [] : [{ of, id: of, name, what: "changed", details: valueDetails(one, other) }];
@@ -162,7 +165,7 @@ export function siteChanges(beforeGiven: SiteFile | null, nowGiven: SiteFile): r
     name: site.name,
     ...site.settings,
     pages: order(site),
-    surrounds: surroundOrder(site),
+    headersFooters: headerFooterOrder(site),
   });
   const changes = [
     ...byId<SitePage>("page", before.pages, now.pages, (page) => page.title, pageDetails),
@@ -215,11 +218,11 @@ export function withoutChanges<Site extends KeptSite>(before: Site, now: Site, l
     brand: isLeft("brand") ? before.brand : now.brand,
     header: ids("header").has("header") ? before.header : now.header,
     footer: ids("footer").has("footer") ? before.footer : now.footer,
-    ...(before.surrounds || now.surrounds
+    ...(before.headersFooters || now.headersFooters
       ? {
-          surrounds: surroundKinds.flatMap((of) => {
-            const list = listWithout(surroundsIn(before, of), surroundsIn(now, of), ids(of));
-            return isLeft("settings") ? orderedAs(list, surroundsIn(before, of)) : list;
+          headersFooters: headerFooterKinds.flatMap((of) => {
+            const list = listWithout(headersFootersIn(before, of), headersFootersIn(now, of), ids(of));
+            return isLeft("settings") ? orderedAs(list, headersFootersIn(before, of)) : list;
           }),
         }
       : {}),

@@ -13,6 +13,7 @@ import { withLineIds } from "@/core/page/words/words";
 import { pagePath, type SiteFile } from "@/core/site/site";
 import { partJudges } from "@/core/widget/judges";
 import { partKinds, refsOf } from "@/core/widget/kinds";
+import { withNamesOfToday } from "./old-names";
 import { redirectCircle } from "./redirects";
 import { documentsOf, referencesIn } from "./references";
 import { siteFileSchema } from "./schema";
@@ -85,7 +86,7 @@ function danglingReferences(site: SiteFile): Fault[] {
 export function readSiteFile(json: string): ReadSite {
   let value: unknown;
   try {
-    value = JSON.parse(json);
+    value = withNamesOfToday(JSON.parse(json));
   } catch (error) {
     return refuse("site.json", `This is not JSON: ${(error as Error).message}.`);
   }
@@ -133,7 +134,7 @@ export function readSiteFile(json: string): ReadSite {
       header: withLineIds(site.header),
       footer: withLineIds(site.footer),
       ...Object.fromEntries(
-        (["surrounds", "patterns", "shared"] as const).flatMap((list) =>
+        (["headersFooters", "patterns", "shared"] as const).flatMap((list) =>
           site[list] ? [[list, site[list].map((one) => ({ ...one, body: withLineIds(one.body) }))]] : [],
         ),
       ),

@@ -12,7 +12,7 @@ import { partKinds } from "@/core/widget/kinds";
 export const documentsOf = (site: SiteFile): readonly (readonly [path: string, root: PageNode])[] => [
   ["header", site.header],
   ["footer", site.footer],
-  ...(site.surrounds ?? []).map((one, index) => [`surrounds[${index}].body`, one.body] as const),
+  ...(site.headersFooters ?? []).map((one, index) => [`headersFooters[${index}].body`, one.body] as const),
   ...(site.patterns ?? []).map((one, index) => [`patterns[${index}].body`, one.body] as const),
   ...(site.shared ?? []).map((one, index) => [`shared[${index}].body`, one.body] as const),
   ...site.pages.map((page, index) => [`pages[${index}].body`, page.body] as const),

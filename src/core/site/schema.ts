@@ -6,8 +6,8 @@ import { idSchema, mailSchema } from "@/core/input/text";
 import { languageSchema } from "@/core/locale/schema";
 import { documentTypes, filmTypes } from "@/core/media/documents";
 import type { MediaEntry } from "@/core/media/entry";
+import { groupNameSchema, headerFooterKinds } from "@/core/page/header-footer/standing";
 import { mediaHash } from "@/core/page/kinds/picture";
-import { groupNameSchema, surroundKinds } from "@/core/page/surround/standing";
 import type { PageMeta, Redirect, SiteFile, SiteSettings } from "@/core/site/site";
 import { dateSchema } from "@/core/time/schema";
 import { zoneSchema } from "@/core/time/zone-schema";
@@ -124,7 +124,7 @@ export const pageMetaFields = {
   sharing: mediaHash,
 } satisfies Joi.PartialSchemaMap<PageMeta>;
 
-export const surroundNameSchema = Joi.string()
+export const headerFooterNameSchema = Joi.string()
   .trim()
   .min(1)
   .max(60)
@@ -137,7 +137,7 @@ export const patternNameSchema = Joi.string()
   .messages({ "string.empty": "A pattern needs a name." });
 
 /** So many headers, and so many footers, a site has at most besides the first; and so many patterns. */
-export const mostSurrounds = 40;
+export const mostHeadersFooters = 40;
 export const mostPatterns = 100;
 
 export const widgetNameSchema = Joi.string()
@@ -250,18 +250,18 @@ export const siteFileSchema: Joi.ObjectSchema<SiteFile> = Joi.object<SiteFile>({
     .items(Joi.object({ id: idSchema.required(), name: sharedNameSchema.required(), body: tree }))
     .max(mostShared)
     .unique("id"),
-  surrounds: Joi.array()
+  headersFooters: Joi.array()
     .items(
       Joi.object({
-        id: idSchema.invalid(...surroundKinds).required(),
+        id: idSchema.invalid(...headerFooterKinds).required(),
         of: Joi.string()
-          .valid(...surroundKinds)
+          .valid(...headerFooterKinds)
           .required(),
-        name: surroundNameSchema.required(),
+        name: headerFooterNameSchema.required(),
         body: tree,
       }),
     )
-    .max(2 * mostSurrounds)
+    .max(2 * mostHeadersFooters)
     .unique("id"),
   patterns: Joi.array()
     .items(Joi.object({ id: idSchema.required(), name: patternNameSchema.required(), body: tree }))

@@ -35,6 +35,11 @@ test("reading a file and writing it gives the same text back", () => {
   );
 });
 
+test("a file with names of before is read, and written with those of today", () => {
+  expect(wrenfield).toContain('"headersFooters": [');
+  expect(writeSiteFile(read(wrenfield.replace('"headersFooters": [', '"surrounds": [')))).toBe(wrenfield);
+});
+
 test("any site comes through writing and reading unchanged", () => {
   fc.assert(
     fc.property(fc.array(anyPage, { minLength: 1, maxLength: 3 }), (bodies) => {

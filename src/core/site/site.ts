@@ -3,9 +3,9 @@ import type { Brand } from "@/core/brand/brand";
 import type { ShopGoods } from "@/core/catalog/goods";
 import type { SiteLocale } from "@/core/locale/site-locale";
 import type { MediaEntry } from "@/core/media/entry";
+import type { HeaderOrFooter } from "@/core/page/header-footer/standing";
 import type { PageNode } from "@/core/page/node";
 import type { SharedSection } from "@/core/page/shared/placement";
-import type { SurroundOf } from "@/core/page/surround/standing";
 import type { HoursException, WeekHours } from "@/core/site/open-hours";
 import type { SiteWidget, WidgetParts } from "@/core/widget/settings";
 
@@ -74,10 +74,10 @@ export interface SitePage extends PageMeta {
   readonly body: PageNode;
 }
 
-/** A header or footer besides the first; where it stands says its root (core/page/surround). */
-export interface Surround {
+/** A header or footer besides the first; where it stands says its root (core/page/header-footer). */
+export interface HeaderFooter {
   readonly id: string;
-  readonly of: SurroundOf;
+  readonly of: HeaderOrFooter;
   readonly name: string;
   readonly body: PageNode;
 }
@@ -95,7 +95,7 @@ export interface SiteFrame extends Partial<WidgetParts> {
   readonly header: PageNode;
   readonly footer: PageNode;
   /** The others, each kind in the order in which equally specific rules are judged. */
-  readonly surrounds?: readonly Surround[];
+  readonly headersFooters?: readonly HeaderFooter[];
   readonly pages: readonly PageMeta[];
   readonly widgets: readonly SiteWidget[];
   readonly media: readonly MediaEntry[];

@@ -1,9 +1,9 @@
 // What a new site starts from: one of two starters, or empty.
 import { benchBrand, clayBrand, plainBrand } from "@/core/brand/presets";
 import { builder } from "@/core/page/build";
+import type { HeaderOrFooter } from "@/core/page/header-footer/standing";
 import type { PageNode } from "@/core/page/node";
 import { shelf } from "@/core/page/shelf";
-import type { SurroundOf } from "@/core/page/surround/standing";
 import type { SiteFile, SitePage } from "@/core/site/site";
 import { factsOf } from "./facts";
 
@@ -47,7 +47,7 @@ export const starters: Readonly<Record<StarterKey, Starter>> = {
 };
 
 /** A first header and footer: the name and navigation above, the name and pages below. */
-export function firstSurrounds(newId: () => string): Readonly<Record<SurroundOf, PageNode>> {
+export function firstHeadersFooters(newId: () => string): Readonly<Record<HeaderOrFooter, PageNode>> {
   const b = builder(newId);
   return {
     header: b.page(b.section("Header", { above: 18, below: 18 }, b.navigation("bar", "Main", true))),
@@ -71,7 +71,7 @@ export function siteFromStarter(
     name: given.name,
     settings: given.settings,
     brand,
-    ...firstSurrounds(newId),
+    ...firstHeadersFooters(newId),
     pages: pages.map(
       (page): SitePage => ({
         id: newId(),

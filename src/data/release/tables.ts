@@ -2,6 +2,7 @@
 import { boolean, index, int, mysqlEnum, mysqlTable, primaryKey, unique, varchar } from "drizzle-orm/mysql-core";
 import type { PageNode } from "@/core/page/node";
 import type { Use } from "@/core/render/markup";
+import { withNamesOfToday } from "@/core/site/old-names";
 import type { KeptSite, SiteFile } from "@/core/site/site";
 import { createdAt, hash, idOf, json, packedJson, position, rowId, siteId } from "../columns";
 
@@ -13,7 +14,7 @@ export const releases = mysqlTable(
     number: int("number").notNull(),
     state: mysqlEnum("state", ["building", "complete"]).notNull(),
     /** The site as it stood when publishing began: what a resumed job goes on with, and what changes are told from. */
-    snapshot: packedJson<KeptSite>("snapshot").notNull(),
+    snapshot: packedJson<KeptSite>("snapshot", withNamesOfToday).notNull(),
     /** The snapshot's widgets: what visitors' calls are answered by, without unpacking the whole. */
     widgets: json<SiteFile["widgets"]>("widgets").notNull(),
     userId: idOf("user_id"),

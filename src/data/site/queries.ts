@@ -5,6 +5,7 @@ import { isPicture, type MediaEntry } from "@/core/media/entry";
 import type { PageNode } from "@/core/page/node";
 import { withLineIds } from "@/core/page/words/words";
 import {
+  type HeaderFooter,
   type KeptSite,
   metaOf,
   moreOf,
@@ -12,7 +13,6 @@ import {
   type Redirect,
   type SiteFile,
   type SiteFrame,
-  type Surround,
 } from "@/core/site/site";
 import type { SiteWidget } from "@/core/widget/settings";
 import type { Executor } from "../connection";
@@ -121,7 +121,7 @@ function around(rows: readonly Pick<DocumentRow, "id" | "kind" | "title" | "body
     return withLineIds(row.body);
   };
   const shared = rows.filter((row) => row.kind === "shared");
-  const surrounds = rows.flatMap(({ id, kind, title, body }): readonly Surround[] =>
+  const headersFooters = rows.flatMap(({ id, kind, title, body }): readonly HeaderFooter[] =>
     (kind === "header" || kind === "footer") && id !== kind
       ? [{ id, of: kind, name: title, body: withLineIds(body) }]
       : [],
@@ -129,7 +129,7 @@ function around(rows: readonly Pick<DocumentRow, "id" | "kind" | "title" | "body
   return {
     header: body("header"),
     footer: body("footer"),
-    ...(surrounds.length ? { surrounds } : {}),
+    ...(headersFooters.length ? { headersFooters } : {}),
     ...(shared.length
       ? { shared: shared.map(({ id, title, body }) => ({ id, name: title, body: withLineIds(body) })) }
       : {}),
@@ -253,7 +253,7 @@ export async function storeSite(
       ...bodyColumns(site[kind]),
     })),
     ...(["header", "footer"] as const).flatMap((kind) =>
-      (site.surrounds ?? []).filter(({ of }) => of === kind).map(named(kind, common)),
+      (site.headersFooters ?? []).filter(({ of }) => of === kind).map(named(kind, common)),
     ),
     ...(site.shared ?? []).map(named("shared", common)),
     ...(site.patterns ?? []).map(named("pattern", common)),

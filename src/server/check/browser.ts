@@ -14,7 +14,7 @@ import { sourceLocale } from "@/core/locale/site-locale";
 import { variantName } from "@/core/media/forms";
 import { documentHtml } from "@/core/render/document";
 import { createRenderer } from "@/core/render/render";
-import { standingPage, surroundAt } from "@/core/site/between";
+import { headerFooterAt, standingPage } from "@/core/site/between";
 import type { SiteFile } from "@/core/site/site";
 import { frameOf, type SiteRow } from "@/data/site/queries";
 import type { Context } from "../context";
@@ -70,7 +70,7 @@ function* pagesOf(site: SiteFile) {
   for (const { body, ...meta } of site.pages) {
     const rendered = renderer.render(meta, body);
     const at = standingPage(meta, locale.tag);
-    const [header, footer] = [surroundAt(site, "header", at), surroundAt(site, "footer", at)];
+    const [header, footer] = [headerFooterAt(site, "header", at), headerFooterAt(site, "footer", at)];
     yield {
       page: meta.id,
       html: documentHtml({

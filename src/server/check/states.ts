@@ -2,7 +2,7 @@
 // read for it.
 import { and, asc, eq, isNull } from "drizzle-orm";
 import type { LayoutFinding } from "@/core/check/layout";
-import { surroundKinds } from "@/core/page/surround/standing";
+import { headerFooterKinds } from "@/core/page/header-footer/standing";
 import { standingPage } from "@/core/site/between";
 import { checkResults } from "@/data/check/tables";
 import type { Executor } from "@/data/connection";
@@ -11,7 +11,7 @@ import { pageMetaOf, type SiteRow } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
 import { widgets } from "@/data/widget/tables";
 import { type Context, sha256 } from "../context";
-import { choicesAt, standingDocuments } from "../page/surrounds";
+import { choicesAt, standingDocuments } from "../page/headers-footers";
 
 /** Raised when measuring finds other things in the same page. */
 const measuredBy = "1";
@@ -49,7 +49,7 @@ export async function layoutStates(db: Executor, row: SiteRow): Promise<readonly
   const base = sha256(JSON.stringify([measuredBy, site, kinds, shared, navigation]));
   return pages.map((page) => {
     const choices = choicesAt(all, standingPage(pageMetaOf(page), row.settings.language));
-    const around = surroundKinds.map((of) => hashes.get(choices[of].chosen ?? "") ?? "");
+    const around = headerFooterKinds.map((of) => hashes.get(choices[of].chosen ?? "") ?? "");
     return { page: page.id, title: page.title, state: sha256(JSON.stringify([base, page.hash, around])) };
   });
 }

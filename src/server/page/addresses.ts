@@ -8,7 +8,7 @@ import { widgetsOf } from "@/data/site/queries";
 import { redirects } from "@/data/site/tables";
 import { widgets } from "@/data/widget/tables";
 import type { SiteCall } from "../operation";
-import { surroundsFollow } from "./surrounds";
+import { headersFootersFollow } from "./headers-footers";
 
 export interface Moved {
   /** The path that leads to the page from the next release on; null where nobody has seen it yet. */
@@ -16,7 +16,7 @@ export interface Moved {
   /** Widgets whose rules name the new address now. */
   readonly followed: readonly string[];
   /** Headers and footers whose rules do. */
-  readonly surrounds: readonly string[];
+  readonly headersFooters: readonly string[];
   /** Rules that named the old address by a pattern: for somebody to look at. */
   readonly left: readonly { readonly widget: string; readonly id: string; readonly pattern: string }[];
 }
@@ -70,6 +70,6 @@ export async function pageMoved(tx: Executor, call: SiteCall, page: string, from
       .set({ settings, revision: sql`${widgets.revision} + 1` })
       .where(and(eq(widgets.siteId, siteId), eq(widgets.id, widget.id)));
   }
-  const surrounds = await surroundsFollow(tx, call, path, `/${to}`);
-  return { redirect: leads ? path : null, followed, surrounds, left };
+  const headersFooters = await headersFootersFollow(tx, call, path, `/${to}`);
+  return { redirect: leads ? path : null, followed, headersFooters, left };
 }

@@ -5,9 +5,9 @@ import { mayAs } from "@/core/account/rights";
 import { idSchema } from "@/core/input/text";
 import type { Edit } from "@/core/page/editing/edit";
 import { editsSchema } from "@/core/page/editing/schema";
+import { type HeaderOrFooter, headerFooterKinds } from "@/core/page/header-footer/standing";
 import { emptyPage, findNode, withFreshIds } from "@/core/page/node";
 import { sharedIn } from "@/core/page/shared/placement";
-import { type SurroundOf, surroundKinds } from "@/core/page/surround/standing";
 import { linkingEdits, looseOn } from "@/core/page/words/linking";
 import { placesOn } from "@/core/page/words/places";
 import { nodeWords, withLineIds } from "@/core/page/words/words";
@@ -22,10 +22,10 @@ import { fieldProblem, notFound } from "../problem";
 import { addPage, nextPosition } from "./adding";
 import { pageMoved, takePath } from "./addresses";
 import { type EditBatch, lineSince, saveBatch, storeBatch } from "./edits";
+import { choicesAt, pageStandsAt, standingDocuments } from "./headers-footers";
 import { fromPattern } from "./patterns";
 import { leavePage, othersAt } from "./presence";
 import { type OpenedDocument, openedColumns, openShared } from "./shared";
-import { choicesAt, pageStandsAt, standingDocuments } from "./surrounds";
 import { livePages, lockPages, moveUp, placePages, withFreeSlug } from "./tree";
 
 const page = idSchema.required();
@@ -86,15 +86,15 @@ export const pageOperations = {
   /** Bodies of a page, of the header and footer it stands between, and of the shared sections that stand in them. */
   "pages.open": siteOperation(
     "site.read",
-    { page, surround: idSchema },
-    async (call, input: { page: string; surround?: string }) => {
+    { page, headerFooter: idSchema },
+    async (call, input: { page: string; headerFooter?: string }) => {
       const { db } = call.context;
       const shown = await pageRow(db, call.site.id, input.page);
       const standing = await standingDocuments(db, call.site.id);
       const choices = choicesAt(standing, pageStandsAt(pageMetaOf(shown), call));
       // One that is asked for by name is worked on here, wherever it stands.
-      const asked = (of: SurroundOf) => standing.find((one) => one.of === of && one.id === input.surround)?.id;
-      const around = surroundKinds.flatMap((of) => asked(of) ?? choices[of].chosen ?? []);
+      const asked = (of: HeaderOrFooter) => standing.find((one) => one.of === of && one.id === input.headerFooter)?.id;
+      const around = headerFooterKinds.flatMap((of) => asked(of) ?? choices[of].chosen ?? []);
       const rows = await db
         .select(openedColumns)
         .from(documents)

@@ -1,7 +1,7 @@
 // The frame around pages: which header stands where and what a release renders by that, the tree of pages with addresses
 // that follow, redirects, and patterns for new pages.
 import { eq } from "drizzle-orm";
-import type { Standing } from "@/core/page/surround/standing";
+import type { Standing } from "@/core/page/header-footer/standing";
 import { pagePath } from "@/core/site/site";
 import { inTreeOrder, pageTree } from "@/core/site/tree";
 import { releaseFiles, releases } from "@/data/release/tables";
@@ -50,11 +50,11 @@ const change = async (id: string, part: object) => {
   const { body: _body, id: _id, parent: _parent, ...rest } = meta ?? {};
   return studio.as("designer", "pages.change", { site, page: id, ...rest, ...part } as never);
 };
-const addSurround = async (of: "header" | "footer", name: string) =>
-  ((await studio.as("designer", "surrounds.add", { site, of, name, like: of })) as { id: string }).id;
-const stand = (surround: string, standing: Standing) =>
-  studio.as("designer", "surrounds.stand", { site, surround, standing });
-const surround = async (id: string) => (await working()).surrounds?.find((one) => one.id === id);
+const addHeaderFooter = async (of: "header" | "footer", name: string) =>
+  ((await studio.as("designer", "headersFooters.add", { site, of, name, like: of })) as { id: string }).id;
+const stand = (headerFooter: string, standing: Standing) =>
+  studio.as("designer", "headersFooters.stand", { site, headerFooter, standing });
+const headerFooter = async (id: string) => (await working()).headersFooters?.find((one) => one.id === id);
 const place = async (page: string, parent: string | null, before: string | null = null, follow = true) =>
   (await studio.as("designer", "pages.place", { site, page, parent, before, follow })) as PagePlaced;
 const waiting = async () => {
@@ -69,7 +69,7 @@ test("three headers by three rules: a release renders what each changes, and no 
   await change("classes", { groups: ["Learning"] });
   await change("kiln-hire", { groups: ["Learning"] });
   await publish();
-  const learning = await addSurround("header", "Learning");
+  const learning = await addHeaderFooter("header", "Learning");
   expect((await waiting()).listed).toEqual([`header ${learning} new`]);
   expect(await publish()).toBe(0);
 
@@ -86,7 +86,7 @@ test("three headers by three rules: a release renders what each changes, and no 
     edits: [
       {
         type: "setContent",
-        node: (await surround(learning))?.body.children?.[0]?.id ?? "",
+        node: (await headerFooter(learning))?.body.children?.[0]?.id ?? "",
         field: "anchor",
         value: "learning-top",
       },
@@ -97,7 +97,7 @@ test("three headers by three rules: a release renders what each changes, and no 
   expect((await live("/kiln-hire")).text).not.toContain("learning-top");
   expect((await live("/")).text).not.toContain("learning-top");
 
-  const at = (await studio.as("designer", "surrounds.at", { site, page: "classes" })) as {
+  const at = (await studio.as("designer", "headersFooters.at", { site, page: "classes" })) as {
     header: { chosen: string; claims: readonly object[] };
   };
   expect(at.header.chosen).toBe(learning);
@@ -105,11 +105,11 @@ test("three headers by three rules: a release renders what each changes, and no 
 });
 
 test("a header that stands nowhere and rules that never count are told; pages left without one are named", async () => {
-  const twin = await addSurround("header", "Twin");
+  const twin = await addHeaderFooter("header", "Twin");
   await stand(twin, { include: [{ is: "site" }, { is: "group", group: "Nobody" }], exclude: [] });
   await stand("header", { include: [{ is: "site" }], exclude: [{ is: "page", page: "visit" }] });
   await stand("footer", { include: [{ is: "path", path: "/kiln*" }], exclude: [] });
-  const told = (await studio.as("designer", "surrounds.list", { site })) as {
+  const told = (await studio.as("designer", "headersFooters.list", { site })) as {
     all: readonly { id: string; pages: number }[];
     idle: readonly { of: string; why: { code: string } }[];
     at: readonly { page: string; footer: string | null; header: string | null }[];
@@ -120,7 +120,7 @@ test("a header that stands nowhere and rules that never count are told; pages le
   await publish();
   expect((await live("/")).text).toContain("<footer></footer>");
   // Taken back, each is as it was.
-  await studio.as("designer", "surrounds.remove", { site, surround: twin });
+  await studio.as("designer", "headersFooters.remove", { site, headerFooter: twin });
   await stand("header", { include: [{ is: "site" }], exclude: [] });
   await stand("footer", { include: [{ is: "site" }], exclude: [] });
   await publish();
@@ -128,20 +128,20 @@ test("a header that stands nowhere and rules that never count are told; pages le
 });
 
 test("a header that was removed comes back with the release it was in", async () => {
-  const learning = (await working()).surrounds?.find(({ name }) => name === "Learning");
-  await studio.as("designer", "surrounds.remove", { site, surround: learning?.id ?? "" });
+  const learning = (await working()).headersFooters?.find(({ name }) => name === "Learning");
+  await studio.as("designer", "headersFooters.remove", { site, headerFooter: learning?.id ?? "" });
   expect((await waiting()).listed).toEqual([`header ${learning?.id} removed`]);
   await studio.as("designer", "publish.takeBack", { site, of: "header", id: learning?.id ?? "" } as never);
-  expect(await surround(learning?.id ?? "")).toEqual(learning);
+  expect(await headerFooter(learning?.id ?? "")).toEqual(learning);
   expect(await waiting()).toEqual({ counted: 0, listed: [] });
 });
 
 test("the first header is never removed, and keeps its name", async () => {
-  await expect(studio.as("designer", "surrounds.remove", { site, surround: "header" })).rejects.toMatchObject({
+  await expect(studio.as("designer", "headersFooters.remove", { site, headerFooter: "header" })).rejects.toMatchObject({
     status: 422,
   });
   await expect(
-    studio.as("designer", "surrounds.name", { site, surround: "header", name: "Top" }),
+    studio.as("designer", "headersFooters.name", { site, headerFooter: "header", name: "Top" }),
   ).rejects.toMatchObject({ status: 422 });
 });
 

@@ -10,7 +10,7 @@ import { sourceLocale } from "@/core/locale/site-locale";
 import { addressName, isFilm } from "@/core/media/documents";
 import type { MediaEntry } from "@/core/media/entry";
 import { pictureForms, type Variant, variantName } from "@/core/media/forms";
-import { noSurround } from "@/core/page/node";
+import { noHeaderFooter } from "@/core/page/node";
 import { documentHtml } from "@/core/render/document";
 import { createRenderer } from "@/core/render/render";
 import { emptyCart } from "@/core/shop/cart";
@@ -153,7 +153,7 @@ export function createRehearsalServer(context: Context) {
     const about = shown && !("leadsTo" in shown) ? shown : null;
     const found = widget ? aloneOn(widget) : (ownPage ?? site.pages.find((one) => pagePath(one) === about?.path));
     if (!found) return null;
-    const frame = widget ? { ...frameOf(site), header: noSurround, footer: noSurround } : frameOf(site);
+    const frame = widget ? { ...frameOf(site), header: noHeaderFooter, footer: noHeaderFooter } : frameOf(site);
     const own = widget ? `/_w/${widget.id}` : pagePath(found);
     const locale = sourceLocale(site);
     const fed = await foundOf(context.db, row.id, site.widgets, site.settings);

@@ -18,18 +18,18 @@ import { fontAssets, releasedPicture } from "./assets";
 
 type Notice = Parameters<typeof noticeHtml>[0];
 
-interface Surround {
+interface HeaderFooter {
   readonly css: string;
   html(main: string): string;
   readonly icon: string;
 }
 
-const surrounds = keptOfDatabase(new LRUCache<string, Surround>({ max: 100 }));
+const headersFooters = keptOfDatabase(new LRUCache<string, HeaderFooter>({ max: 100 }));
 
 /** Anybody may ask for these pages, and it takes the whole site to make them: they are made once for each state of it. */
-async function surroundOf(context: Context, row: SiteRow): Promise<Surround> {
+async function headerFooterOf(context: Context, row: SiteRow): Promise<HeaderFooter> {
   const key = `${row.id} ${row.liveReleaseId ?? `r${row.revision}`}`;
-  const kept = surrounds.get(key);
+  const kept = headersFooters.get(key);
   if (kept) return kept;
   const frame = frameOf(
     (await keptSite(context.db, row.id, row.liveReleaseId)) ??
@@ -52,7 +52,7 @@ async function surroundOf(context: Context, row: SiteRow): Promise<Surround> {
     html: (main: string) => renderer.framed(main).html,
     icon: renderer.icon,
   };
-  surrounds.set(key, made);
+  headersFooters.set(key, made);
   return made;
 }
 
@@ -67,11 +67,11 @@ export async function sitePage(
   { title, main, head = "" }: { readonly title: string; readonly main: string; readonly head?: string },
 ): Promise<string> {
   const row = await findSite(context.db, siteKey);
-  const surround = row && (await surroundOf(context, row));
+  const headerFooter = row && (await headerFooterOf(context, row));
   return documentHtml({
     language: row?.settings.language ?? "en",
-    head: `<title>${escapeHtml(`${title} · ${row?.name ?? siteKey}`)}</title><meta name="robots" content="noindex">${head}${surround?.icon ?? ""}`,
-    html: surround?.html(main) ?? main,
+    head: `<title>${escapeHtml(`${title} · ${row?.name ?? siteKey}`)}</title><meta name="robots" content="noindex">${head}${headerFooter?.icon ?? ""}`,
+    html: headerFooter?.html(main) ?? main,
     css: { href: "/_w/v1/notice.css" },
     widgets: null,
   });
@@ -81,5 +81,5 @@ export async function sitePage(
 export async function noticeCss(context: Context, siteKey: string): Promise<string> {
   const row = await findSite(context.db, siteKey);
   if (!row) throw notFound("This site");
-  return (await surroundOf(context, row)).css;
+  return (await headerFooterOf(context, row)).css;
 }

@@ -147,7 +147,7 @@ async function stopsOf(
     ...documentProblems("header", site.header, around, "stops"),
     ...site.pages.flatMap(({ id }) => byPage.get(id) ?? []),
     ...documentProblems("footer", site.footer, around, "stops"),
-    ...(site.surrounds ?? []).flatMap(({ id, body }) => documentProblems(id, body, around, "stops")),
+    ...(site.headersFooters ?? []).flatMap(({ id, body }) => documentProblems(id, body, around, "stops")),
     ...sharedProblems(site, around, "stops"),
     ...frameProblems(site, around, "stops"),
   ];

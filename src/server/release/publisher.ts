@@ -9,9 +9,9 @@ import { given } from "@/core/kind/service";
 import { type SiteLocale, sourceLocale } from "@/core/locale/site-locale";
 import { isPicture } from "@/core/media/entry";
 import { formsAtOnce, formsOf, pictureForms, type Turn, variantsOf } from "@/core/media/forms";
+import { headerFooterKinds } from "@/core/page/header-footer/standing";
 import type { PageNode } from "@/core/page/node";
 import { type Definitions, definitionsOf } from "@/core/page/shared/placement";
-import { surroundKinds } from "@/core/page/surround/standing";
 import { documentHtml, faviconSvg, noticeHtml, robotsTxt, sitemapXml } from "@/core/render/document";
 import { clickTargetsOf } from "@/core/render/drawing";
 import type { Use } from "@/core/render/markup";
@@ -25,7 +25,7 @@ import {
   turnedIn,
   usedFamilies,
 } from "@/core/render/render";
-import { standingPage, surroundAt } from "@/core/site/between";
+import { headerFooterAt, standingPage } from "@/core/site/between";
 import { requestedPath, whereItLeads } from "@/core/site/redirects";
 import { type KeptPage, type KeptSite, type PageMeta, pagePath, type SiteFrame, type SitePage } from "@/core/site/site";
 import { holesIn } from "@/core/storefront/part-facts";
@@ -229,16 +229,16 @@ export class Publisher {
     return value;
   }
 
-  private readonly surroundTexts = new Map<PageNode, string>();
+  private readonly headerFooterTexts = new Map<PageNode, string>();
   /** The header and footer of a page, as one text. */
-  private surroundOf(page: PageMeta): string {
+  private headerFooterOf(page: PageMeta): string {
     const at = standingPage(page, this.locale.tag);
     let text = "";
-    for (const of of surroundKinds) {
-      const body = surroundAt(this.site, of, at);
+    for (const of of headerFooterKinds) {
+      const body = headerFooterAt(this.site, of, at);
       if (!body) continue;
-      const known = this.surroundTexts.get(body) ?? JSON.stringify(body);
-      this.surroundTexts.set(body, known);
+      const known = this.headerFooterTexts.get(body) ?? JSON.stringify(body);
+      this.headerFooterTexts.set(body, known);
       text += `${of}${known}`;
     }
     return text;
@@ -253,13 +253,13 @@ export class Publisher {
     const own = "state" in page ? page.state : JSON.stringify(page);
     const holds = (target: string) =>
       "state" in page ? this.holding.get(target)?.has(page.state) : own.includes(`"${target}"`);
-    const surround = this.surroundOf(page);
-    const hash = createHash("sha256").update(this.base).update(own).update(surround);
+    const headerFooter = this.headerFooterOf(page);
+    const hash = createHash("sha256").update(this.base).update(own).update(headerFooter);
     for (const use of uses) hash.update(use).update(this.valueOf(use));
     // What opens over it by itself, and which of its blocks open something, depend on the widgets' rules.
     for (const widget of this.site.widgets)
       if ((widget.settings.enabled && opensOn(widget, page)) || floatsOn(widget, page)) hash.update(widget.id);
-    for (const target of this.targets) if (holds(target) || surround.includes(`"${target}"`)) hash.update(target);
+    for (const target of this.targets) if (holds(target) || headerFooter.includes(`"${target}"`)) hash.update(target);
     return hash.digest("hex");
   }
 

@@ -214,7 +214,7 @@ test("a page that moves leaves a redirect, rules that name it follow, patterns t
   expect(moved).toEqual({
     redirect: "/classes",
     followed: [widget?.name],
-    surrounds: [],
+    headersFooters: [],
     left: [{ widget: widget?.name, id: widget?.id, pattern: "/clas*" }],
   });
   const after = (await working()).widgets[0]?.settings as unknown as { conditions: { include: string[] } };

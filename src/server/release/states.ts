@@ -1,8 +1,8 @@
 // States of a site that were published: reading them, leaving changes out against them, taking changes back to them.
 import { and, eq, sql } from "drizzle-orm";
 import { editsBetween } from "@/core/page/editing/between";
+import { type HeaderOrFooter, headerFooterKinds } from "@/core/page/header-footer/standing";
 import type { PageNode } from "@/core/page/node";
-import { type SurroundOf, surroundKinds } from "@/core/page/surround/standing";
 import { withLineIds } from "@/core/page/words/words";
 import { beyondRole } from "@/core/site/allowed";
 import type { Change, ChangeName, ChangeOf } from "@/core/site/change";
@@ -155,16 +155,22 @@ async function bringShared(tx: Executor, call: SiteCall, then: SiteFile, id: str
 }
 
 /** A header or footer besides the first, which is always there. */
-async function bringSurround(tx: Executor, call: SiteCall, then: SiteFile, of: SurroundOf, id: string): Promise<void> {
+async function bringHeaderFooter(
+  tx: Executor,
+  call: SiteCall,
+  then: SiteFile,
+  of: HeaderOrFooter,
+  id: string,
+): Promise<void> {
   if (id === of) return bringBody(tx, call, id, then[of]);
-  const one = then.surrounds?.find((surround) => surround.id === id);
+  const one = then.headersFooters?.find((headerFooter) => headerFooter.id === id);
   await bringNamed(tx, call, id, one, {
     siteId: call.site.id,
     id,
     kind: of,
     description: "",
     inNavigation: false,
-    position: one ? (then.surrounds ?? []).filter((other) => other.of === of).indexOf(one) : 0,
+    position: one ? (then.headersFooters ?? []).filter((other) => other.of === of).indexOf(one) : 0,
   });
 }
 
@@ -208,12 +214,12 @@ async function bringRedirect(tx: Executor, call: SiteCall, then: SiteFile, from:
 /** How each kind of change is taken back: one entry a kind. */
 const takers: Readonly<Record<ChangeOf, Taker>> = {
   page: (tx, call, then, change) => bringPage(tx, call, then, change.id),
-  header: (tx, call, then, change) => bringSurround(tx, call, then, "header", change.id),
-  footer: (tx, call, then, change) => bringSurround(tx, call, then, "footer", change.id),
+  header: (tx, call, then, change) => bringHeaderFooter(tx, call, then, "header", change.id),
+  footer: (tx, call, then, change) => bringHeaderFooter(tx, call, then, "footer", change.id),
   brand: (tx, call, then) => bringSite(tx, call, { brand: then.brand }),
   settings: async (tx, call, then) => {
     await bringSite(tx, call, { name: then.name, settings: then.settings });
-    const lists = surroundKinds.map((of) => (then.surrounds ?? []).filter((one) => one.of === of));
+    const lists = headerFooterKinds.map((of) => (then.headersFooters ?? []).filter((one) => one.of === of));
     for (const list of [then.pages, ...lists])
       for (const [position, { id }] of list.entries())
         await tx.update(documents).set({ position }).where(pageAt(call, id));

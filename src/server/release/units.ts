@@ -1,4 +1,4 @@
-import type { SurroundOf } from "@/core/page/surround/standing";
+import type { HeaderOrFooter } from "@/core/page/header-footer/standing";
 import type { ChangeName } from "@/core/site/change";
 import { siteChanges } from "@/core/site/changes";
 import type { KeptSite } from "@/core/site/site";
@@ -19,14 +19,14 @@ import { loadSite } from "../site/whole";
 const nameOf = ({ of, id }: ChangeName) => `${of} ${id}`;
 
 /** The places of pages, of headers and of footers, each among its kind. */
-function placesOf({ pages, surrounds }: Ordered): ReadonlyMap<string, number> {
-  const of = (kind: SurroundOf) => (surrounds ?? []).filter((one) => one.of === kind);
+function placesOf({ pages, headersFooters }: Ordered): ReadonlyMap<string, number> {
+  const of = (kind: HeaderOrFooter) => (headersFooters ?? []).filter((one) => one.of === kind);
   return new Map(
     [pages, of("header"), of("footer")].flatMap((list) => list.map(({ id }, position) => [id, position] as const)),
   );
 }
 
-type Ordered = Pick<KeptSite, "pages" | "surrounds">;
+type Ordered = Pick<KeptSite, "pages" | "headersFooters">;
 
 /**
  * The units of a release of the working state in which some changes are left as they are live. `site` has its pages,

@@ -160,7 +160,7 @@ export const siteOperations = {
       clockAheadMs: Math.round((call.context.now().getTime() - Date.now()) / 60_000) * 60_000,
       address: siteOrigin(call.context.settings, call.site.key),
       pages: rows.filter((row) => row.kind === "page").map((row) => ({ ...pageMetaOf(row), revision: row.revision })),
-      surrounds: rows.flatMap(({ id, kind, title }) =>
+      headersFooters: rows.flatMap(({ id, kind, title }) =>
         kind === "header" || kind === "footer" ? [{ id, of: kind, name: title }] : [],
       ),
       shared: rows.filter((row) => row.kind === "shared").map(({ id, title }) => ({ id, name: title })),

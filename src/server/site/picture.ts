@@ -4,14 +4,14 @@ import { and, asc, eq, inArray, isNull, or } from "drizzle-orm";
 import { parseDocument } from "htmlparser2";
 import { sourceLocale } from "@/core/locale/site-locale";
 import { pictureWidths } from "@/core/media/forms";
+import { topClass } from "@/core/page/header-footer/top";
 import { kinds } from "@/core/page/kinds";
 import { everyNode, type PageNode } from "@/core/page/node";
 import { definitionsOf } from "@/core/page/shared/placement";
 import { resolved } from "@/core/page/shared/sections";
-import { topClass } from "@/core/page/surround/top";
 import { cssAtWidth, pictureSvg } from "@/core/render/picture";
 import { createRenderer, usedFamilies } from "@/core/render/render";
-import { standingPage, surroundAt } from "@/core/site/between";
+import { headerFooterAt, standingPage } from "@/core/site/between";
 import type { Executor } from "@/data/connection";
 import { documents } from "@/data/page/tables";
 import { mediaEntry, pageMetaOf, type SiteRow, widgetsOf } from "@/data/site/queries";
@@ -75,11 +75,11 @@ async function make(context: Context, row: SiteRow): Promise<Buffer> {
   const bodyOf = (id: string) => shown.find((one) => one.id === id)?.body;
   const [first, footer] = [bodyOf("header"), bodyOf("footer")];
   if (!home || !first || !footer) throw notFound("The home page");
-  const surrounds = shown.flatMap(({ id, kind, title, body }) =>
+  const headersFooters = shown.flatMap(({ id, kind, title, body }) =>
     kind === "header" && id !== kind ? [{ id, of: kind, name: title, body }] : [],
   );
   const at = standingPage(pageMetaOf(home), row.settings.language);
-  const header = surroundAt({ header: first, footer, surrounds }, "header", at);
+  const header = headerFooterAt({ header: first, footer, headersFooters }, "header", at);
   const beginning: PageNode = { ...home.body, children: (home.body.children ?? []).slice(0, sectionsShown) };
   const shared = shown
     .filter(({ kind }) => kind === "shared")
@@ -120,7 +120,7 @@ async function make(context: Context, row: SiteRow): Promise<Buffer> {
     brand: row.brand,
     header: first,
     footer,
-    surrounds,
+    headersFooters,
     shared,
     pages: pages.map(pageMetaOf),
     widgets: await widgetsOf(db, row.id),

@@ -7,7 +7,7 @@ import { type Brand, type ColourRole, colourRoles, families, roleNames } from "@
 import { contrastPairs, largeTextRatio } from "@/core/brand/contrast";
 import { brandSchema } from "@/core/brand/schema";
 import { sentences } from "@/core/input/sentences";
-import { noSurround } from "@/core/page/node";
+import { noHeaderFooter } from "@/core/page/node";
 import type { SyncState } from "@/studio/composer/sync";
 import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
@@ -87,7 +87,7 @@ function useHome(brand: Brand) {
   const sample = useShopSample(site.shop);
   return useMemo(() => {
     const body = (kind: string) => data?.documents.find((document) => document.kind === kind)?.body;
-    const [header, footer] = [body("header") ?? noSurround, body("footer") ?? noSurround];
+    const [header, footer] = [body("header") ?? noHeaderFooter, body("footer") ?? noHeaderFooter];
     const page = body("page");
     if (!page || !meta) return null;
     const { key, name, settings, pages, widgets, media, found, shop } = site;

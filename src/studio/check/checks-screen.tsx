@@ -84,10 +84,10 @@ export function useContentRows(): readonly CheckRow[] | undefined {
   });
   const rowOf = (finding: Finding, index: number): CheckRow => {
     const widget = site.widgets.find((one) => one.id === finding.widget);
-    const around = site.surrounds.find((one) => one.id === finding.document);
+    const around = site.headersFooters.find((one) => one.id === finding.document);
     const page = around ? undefined : site.pages.find((one) => one.id === finding.document);
     const query = new URLSearchParams({
-      ...(around ? { surround: around.id } : {}),
+      ...(around ? { headerFooter: around.id } : {}),
       ...(finding.node ? { select: finding.node } : {}),
     });
     return {

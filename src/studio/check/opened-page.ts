@@ -1,6 +1,6 @@
 // A page with all that stands on it, as it is rendered to be measured or shown.
 import type { LayoutFinding, Region } from "@/core/check/layout";
-import { findNode, noSurround, type PageNode } from "@/core/page/node";
+import { findNode, noHeaderFooter, type PageNode } from "@/core/page/node";
 import { type Definitions, within } from "@/core/page/shared/placement";
 import type { RenderedPage, Renderer } from "@/core/render/render";
 import type { Gives } from "@/server/operations";
@@ -30,7 +30,7 @@ export async function openForCheck(site: OpenSite, page: string): Promise<Opened
   const [header, footer] = [byKind("header"), byKind("footer")];
   const shared = new Map(documents.flatMap(({ id, kind, body }) => (kind === "shared" ? [[id, body] as const] : [])));
   const { key, name, settings, brand, pages, widgets, media, parts, found, shop } = site;
-  const around = { header: header?.body ?? noSurround, footer: footer?.body ?? noSurround };
+  const around = { header: header?.body ?? noHeaderFooter, footer: footer?.body ?? noHeaderFooter };
   const renderer = stageRenderer(
     { ...parts, key, name, settings, brand, pages, widgets, media, ...around },
     { chosen: true, found, shop, sample: await loadShopSample(shop) },

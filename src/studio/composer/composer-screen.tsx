@@ -16,6 +16,7 @@ import Link from "next/link";
 import { useSearchParams } from "next/navigation";
 import type { RefObject } from "react";
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
+import type { HeaderOrFooter } from "@/core/page/header-footer/standing";
 import { standsOnPage } from "@/core/page/kinds";
 import type { Width } from "@/core/page/look/look";
 import { type PageNode, withFreshIds } from "@/core/page/node";
@@ -28,7 +29,6 @@ import {
   within,
 } from "@/core/page/shared/placement";
 import { sectionsOf } from "@/core/page/shared/sections";
-import type { SurroundOf } from "@/core/page/surround/standing";
 import type { RenderedPage } from "@/core/render/render";
 import type { PageMeta } from "@/core/site/site";
 import { pagePath } from "@/core/site/site";
@@ -99,10 +99,10 @@ const nearestInsertPoint: CollisionDetection = ({ pointerCoordinates, droppableC
 export function ComposerScreen({ page }: { page: string }) {
   const site = useSite();
   // A header or footer that is to be worked on, wherever it stands.
-  const surround = useSearchParams().get("surround");
+  const headerFooter = useSearchParams().get("headerFooter");
   const { data, error } = useQuery({
-    queryKey: ["page", site.key, page, surround],
-    queryFn: () => ask("pages.open", { site: site.key, page, ...(surround ? { surround } : {}) }),
+    queryKey: ["page", site.key, page, headerFooter],
+    queryFn: () => ask("pages.open", { site: site.key, page, ...(headerFooter ? { headerFooter } : {}) }),
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 0,
   });
@@ -183,13 +183,13 @@ interface Dragged {
 }
 
 /** A header or footer as the running order shows it. */
-const aroundOf = (composer: Composer, view: ComposerView, of: SurroundOf) => {
+const aroundOf = (composer: Composer, view: ComposerView, of: HeaderOrFooter) => {
   const root = of === "header" ? view.header : view.footer;
-  const document = composer.documents.surroundAt(root.id)?.document ?? of;
+  const document = composer.documents.headerFooterAt(root.id)?.document ?? of;
   const { claims } = composer.around.choices[of];
   return {
     root,
-    name: document === of ? words.surrounds[of] : composer.documents.surroundName(document),
+    name: document === of ? words.headersFooters[of] : composer.documents.headerFooterName(document),
     everywhere: claims.length === 1 && claims[0]?.rule.is === "site",
   };
 };

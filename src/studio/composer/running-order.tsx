@@ -8,7 +8,7 @@ import { Plus, Settings2, Stamp } from "lucide-react";
 import { Fragment, memo, useMemo, useState } from "react";
 import { kinds } from "@/core/page/kinds";
 import { drawing } from "@/core/page/look/drawing";
-import { everyNode, noSurround, type PageNode } from "@/core/page/node";
+import { everyNode, noHeaderFooter, type PageNode } from "@/core/page/node";
 import { hasSamples } from "@/core/page/words/sample";
 import { Drawn } from "@/studio/kit/drawn";
 import { words as sharedWords } from "./shared/words";
@@ -269,7 +269,7 @@ function Fixed({
 }
 
 /** Leads to the sheet of the header or footer as a whole. */
-function SurroundKey({
+function HeaderFooterKey({
   around: { root, name },
   folded,
   selected,
@@ -280,7 +280,7 @@ function SurroundKey({
   selected: string | null;
   onSelect: (id: string) => void;
 }) {
-  if (root === noSurround || folded) return null;
+  if (root === noHeaderFooter || folded) return null;
   return (
     <button
       type="button"
@@ -300,7 +300,7 @@ function SurroundKey({
       }}
     >
       <Settings2 size={12} aria-hidden="true" />
-      <Text truncate>{words.surroundWhole(name)}</Text>
+      <Text truncate>{words.headerFooterWhole(name)}</Text>
     </button>
   );
 }
@@ -370,7 +370,7 @@ export function RunningOrder({
     ));
   return (
     <Flex as="nav" aria-label={words.runningOrder} direction="column" px={folded ? "4px" : "10px"} pb="16px">
-      <SurroundKey around={header} folded={folded} selected={selectedRoot} onSelect={onSelect} />
+      <HeaderFooterKey around={header} folded={folded} selected={selectedRoot} onSelect={onSelect} />
       {fixed(header)}
       <SortedSections
         ids={ids}
@@ -392,7 +392,7 @@ export function RunningOrder({
         </Text>
       ) : null}
       {fixed(footer)}
-      <SurroundKey around={footer} folded={folded} selected={selectedRoot} onSelect={onSelect} />
+      <HeaderFooterKey around={footer} folded={folded} selected={selectedRoot} onSelect={onSelect} />
       <Box as="span" role="status" srOnly>
         {told}
       </Box>

@@ -2,7 +2,7 @@
 // The line above the stage: steps back and forth, widths, frames, zoom, finding words, keys, and who else is here.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Redo2, TextSearch, Undo2 } from "lucide-react";
-import { topOf } from "@/core/page/surround/top";
+import { topOf } from "@/core/page/header-footer/top";
 import type { ViewChoice } from "@/studio/composer/view-choice";
 import { IconButton, QuietButton } from "@/studio/kit/buttons";
 import { personName } from "@/studio/stage/use-marks";

@@ -15,7 +15,7 @@ import {
   undone,
 } from "@/core/page/editing/history";
 import type { Width } from "@/core/page/look/look";
-import { findNode, noSurround, type PageNode } from "@/core/page/node";
+import { findNode, noHeaderFooter, type PageNode } from "@/core/page/node";
 import { chainTo } from "@/core/page/shared/circle";
 import { type Definitions, isPlacement, sharedContent, within } from "@/core/page/shared/placement";
 import { placesShown } from "@/core/page/shared/sections";
@@ -202,9 +202,9 @@ export class Composer implements Editor {
     return {
       shared: this.documents.shared,
       inPlace: now && { ...now, edits: this.documents.sync(now.shared).unsentEdits },
-      header: this.documents.surround("header")?.page ?? noSurround,
+      header: this.documents.headerFooter("header")?.page ?? noHeaderFooter,
       page: this.documents.sync(this.pageId).page,
-      footer: this.documents.surround("footer")?.page ?? noSurround,
+      footer: this.documents.headerFooter("footer")?.page ?? noHeaderFooter,
       pageId: this.pageId,
       selection: this.selection,
       history: this.history,
@@ -252,8 +252,8 @@ export class Composer implements Editor {
   private documentBefore(document: string): PageNode {
     const definition = this.view.shared.get(document);
     if (definition) return definition;
-    if (document === this.documents.surround("header")?.document) return this.view.header;
-    return document === this.documents.surround("footer")?.document ? this.view.footer : this.view.page;
+    if (document === this.documents.headerFooter("header")?.document) return this.view.header;
+    return document === this.documents.headerFooter("footer")?.document ? this.view.footer : this.view.page;
   }
 
   private tellLost(lost: readonly Lost[]) {
@@ -321,9 +321,9 @@ export class Composer implements Editor {
       else for (const child of node.children ?? []) walk(child);
     };
     const inOrder = [
-      this.documents.surround("header")?.document,
+      this.documents.headerFooter("header")?.document,
       this.pageId,
-      this.documents.surround("footer")?.document,
+      this.documents.headerFooter("footer")?.document,
     ];
     const place = ({ document }: DocumentSync) => inOrder.indexOf(document);
     for (const { page } of [...this.worked].sort((one, other) => place(one) - place(other))) walk(page);

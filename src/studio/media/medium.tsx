@@ -227,8 +227,8 @@ const Says = ({ form, entry, site }: { form: Asked<Said>; entry: MediaEntry; sit
 /** Where one goes to see it there; nothing for what is seen on other screens alone. */
 const useHrefs: { readonly [Of in Use["of"]]?: (site: string, id: string, home: string) => string } = {
   page: (site, id) => `/s/${site}/pages/${id}`,
-  header: (site, id, home) => `/s/${site}/pages/${home}?surround=${id}`,
-  footer: (site, id, home) => `/s/${site}/pages/${home}?surround=${id}`,
+  header: (site, id, home) => `/s/${site}/pages/${home}?headerFooter=${id}`,
+  footer: (site, id, home) => `/s/${site}/pages/${home}?headerFooter=${id}`,
   widget: (site, id) => `/s/${site}/widgets/${id}`,
   part: (site) => `/s/${site}/widgets`,
   settings: (site) => `/s/${site}/settings`,

@@ -4,10 +4,10 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import type { RefObject } from "react";
 import { useMemo, useRef, useState } from "react";
+import type { HeaderOrFooter } from "@/core/page/header-footer/standing";
 import { kinds } from "@/core/page/kinds";
-import { everyNode, noSurround, type PageNode } from "@/core/page/node";
+import { everyNode, noHeaderFooter, type PageNode } from "@/core/page/node";
 import { within } from "@/core/page/shared/placement";
-import type { SurroundOf } from "@/core/page/surround/standing";
 import { nodeWords } from "@/core/page/words/words";
 import type { RenderedPage } from "@/core/render/render";
 import { useSite } from "@/studio/frame/site-context";
@@ -91,7 +91,8 @@ function Picking({
     queryFn: () => ask("pages.open", { site: site.key, page }),
   });
   const body = (id: string) => data?.documents.find((one) => one.id === id)?.body;
-  const around = (of: SurroundOf) => data && (data.documents.find(({ kind }) => kind === of)?.body ?? noSurround);
+  const around = (of: HeaderOrFooter) =>
+    data && (data.documents.find(({ kind }) => kind === of)?.body ?? noHeaderFooter);
   const shared = useMemo(
     () => new Map((data?.documents ?? []).filter(({ kind }) => kind === "shared").map((one) => [one.id, one.body])),
     [data],

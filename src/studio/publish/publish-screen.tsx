@@ -329,10 +329,10 @@ function Findings({ title, tone, findings }: { title: string; tone: "brick" | "a
         name: site.widgets.find((widget) => widget.id === finding.widget)?.name ?? words.widget,
         href: `/s/${site.key}/widgets/${finding.widget}`,
       };
-    const around = site.surrounds.find((one) => one.id === finding.document);
+    const around = site.headersFooters.find((one) => one.id === finding.document);
     const page = site.pages.find((one) => one.id === finding.document) ?? site.pages[0];
     const query = new URLSearchParams({
-      ...(around ? { surround: around.id } : {}),
+      ...(around ? { headerFooter: around.id } : {}),
       ...(finding.node ? { select: finding.node } : {}),
     });
     return { name: around?.name ?? page?.title ?? "", href: `/s/${site.key}/pages/${page?.id}?${query}` };

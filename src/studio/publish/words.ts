@@ -45,7 +45,7 @@ const fieldNames: Readonly<Record<string, string>> = {
   favicon: "Icon",
   sharing: "Picture for sharing",
   pages: "Order of pages",
-  surrounds: "Order of headers and footers",
+  headersFooters: "Order of headers and footers",
   colours: "Colours",
   type: "Type",
   shape: "Shapes",

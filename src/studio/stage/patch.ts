@@ -1,7 +1,7 @@
 // The stage's document: written once, then patched section by section after each edit.
 import { Idiomorph } from "idiomorph";
+import { topClass, topCss } from "@/core/page/header-footer/top";
 import { hiddenCss } from "@/core/page/look/look";
-import { topClass, topCss } from "@/core/page/surround/top";
 import type { Part } from "@/core/render/drawing";
 import type { RenderedPage, Renderer } from "@/core/render/render";
 import { phoneQuery, type StyleRule, tabletQuery } from "@/core/render/style";

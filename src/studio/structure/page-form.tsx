@@ -61,7 +61,7 @@ export function usePageForm(page: PageMeta, onSaved: (moved: Moved | null) => vo
       ...(sharing ? { sharing } : {}),
     });
     await refresh();
-    const told = moved && (moved.redirect || moved.followed.length || moved.surrounds.length || moved.left.length);
+    const told = moved && (moved.redirect || moved.followed.length || moved.headersFooters.length || moved.left.length);
     onSaved(told ? moved : null);
   });
 }
@@ -137,8 +137,8 @@ export function MovedFacts({ moved }: { moved: Moved }) {
   return (
     <>
       {moved.redirect ? <Text mb="8px">{words.redirected(moved.redirect)}</Text> : null}
-      {moved.followed.length || moved.surrounds.length ? (
-        <Text mb="8px">{words.followed([...moved.followed, ...moved.surrounds])}</Text>
+      {moved.followed.length || moved.headersFooters.length ? (
+        <Text mb="8px">{words.followed([...moved.followed, ...moved.headersFooters])}</Text>
       ) : null}
       {moved.left.map((rule) => (
         <Flex key={rule.id + rule.pattern} gap="10px" mb="6px">

@@ -6,10 +6,10 @@ import { Copy, Plus, RotateCcw, Stamp, Trash2 } from "lucide-react";
 import Link from "next/link";
 import { useRouter, useSearchParams } from "next/navigation";
 import { useState } from "react";
-import { surroundKinds } from "@/core/page/surround/standing";
+import { headerFooterKinds } from "@/core/page/header-footer/standing";
 import type { PageMeta } from "@/core/site/site";
 import { inTreeOrder, pageTree } from "@/core/site/tree";
-import { ruleWords } from "@/studio/composer/surround/words";
+import { ruleWords } from "@/studio/composer/header-footer/words";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { IconButton, MainButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
@@ -30,9 +30,9 @@ interface Done {
   undo(): Promise<unknown>;
 }
 
-export const useSurrounds = () => {
+export const useHeadersFooters = () => {
   const { key } = useSite();
-  return useQuery({ queryKey: ["surrounds", key], queryFn: () => ask("surrounds.list", { site: key }) });
+  return useQuery({ queryKey: ["headersFooters", key], queryFn: () => ask("headersFooters.list", { site: key }) });
 };
 
 /** Everything that hangs on pages and on where headers stand is asked for anew. */
@@ -43,7 +43,7 @@ export function useStructureChanged() {
   return () =>
     Promise.all([
       refresh(),
-      ...["surrounds", "removed", "patterns", "redirects"].map((name) =>
+      ...["headersFooters", "removed", "patterns", "redirects"].map((name) =>
         client.invalidateQueries({ queryKey: [name, key] }),
       ),
     ]);
@@ -59,11 +59,11 @@ export function PagesPart() {
   const [done, setDone] = useState<Done | null>(null);
   const { refusal, attempt } = useCommand();
   const changed = useStructureChanged();
-  const surrounds = useSurrounds().data;
+  const headersFooters = useHeadersFooters().data;
   const page = site.pages.find(({ id }) => id === chosen) ?? site.pages[0];
   const titleOf = (id: string | null) => site.pages.find((one) => one.id === id)?.title ?? null;
-  const nameOf = (id: string | null) => surrounds?.all.find((one) => one.id === id)?.name;
-  const several = (surrounds?.all.length ?? 0) > 2;
+  const nameOf = (id: string | null) => headersFooters?.all.find((one) => one.id === id)?.name;
+  const several = (headersFooters?.all.length ?? 0) > 2;
 
   const put = (id: string, place: TreePlace) => ask("pages.place", { site: site.key, page: id, ...place, follow });
   const place = (id: string, to: TreePlace) =>
@@ -119,8 +119,8 @@ export function PagesPart() {
           chosen={page?.id ?? null}
           movable={site.mayLayout}
           aroundOf={(id) => {
-            const at = several ? surrounds?.at.find((one) => one.page === id) : undefined;
-            return at ? surroundKinds.map((of) => nameOf(at[of]) ?? words.noSurround(of)).join(" · ") : "";
+            const at = several ? headersFooters?.at.find((one) => one.page === id) : undefined;
+            return at ? headerFooterKinds.map((of) => nameOf(at[of]) ?? words.noHeaderFooter(of)).join(" · ") : "";
           }}
           onChoose={setChosen}
           onPlace={place}
@@ -346,13 +346,13 @@ function ChosenPage({
 function Around({ page }: { page: PageMeta }) {
   const site = useSite();
   const { data } = useQuery({
-    queryKey: ["surrounds", site.key, page.id],
-    queryFn: () => ask("surrounds.at", { site: site.key, page: page.id }),
+    queryKey: ["headersFooters", site.key, page.id],
+    queryFn: () => ask("headersFooters.at", { site: site.key, page: page.id }),
   });
   if (!data) return null;
   return (
     <Group title={words.around} mt="10px">
-      {surroundKinds.map((of) => {
+      {headerFooterKinds.map((of) => {
         const { chosen, claims } = data[of];
         const claim = claims.find((one) => one.of === chosen);
         const name = data.all.find(({ id }) => id === chosen)?.name ?? "";
@@ -362,7 +362,7 @@ function Around({ page }: { page: PageMeta }) {
           </Text>
         );
       })}
-      <Link href={`/s/${site.key}/structure?part=surrounds`} style={{ textDecoration: "underline" }}>
+      <Link href={`/s/${site.key}/structure?part=headersFooters`} style={{ textDecoration: "underline" }}>
         {words.lookAtRules}
       </Link>
     </Group>

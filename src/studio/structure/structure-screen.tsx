@@ -6,16 +6,16 @@ import type { ComponentType } from "react";
 import { useSite } from "@/studio/frame/site-context";
 import { Title } from "@/studio/kit/layout";
 import { Segments } from "@/studio/kit/segments";
+import { HeadersFootersPart } from "./headers-footers-part";
 import { PagesPart } from "./pages-part";
 import { RedirectsPart } from "./redirects-part";
-import { SurroundsPart } from "./surrounds-part";
 import { words } from "./words";
 
 type Part = keyof typeof words.parts;
 
 const parts: Readonly<Record<Part, ComponentType>> = {
   pages: PagesPart,
-  surrounds: SurroundsPart,
+  headersFooters: HeadersFootersPart,
   redirects: RedirectsPart,
 };
 

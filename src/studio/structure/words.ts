@@ -1,5 +1,5 @@
 // Every word of the site's structure: the tree of pages, headers and footers, addresses that lead on.
-import type { IdleRule, StandingRule, SurroundOf } from "@/core/page/surround/standing";
+import type { HeaderOrFooter, IdleRule, StandingRule } from "@/core/page/header-footer/standing";
 import { counted } from "@/studio/kit/counted";
 
 const idle: { readonly [Code in IdleRule["why"]["code"]]: (names: readonly string[]) => string } = {
@@ -11,7 +11,7 @@ const idle: { readonly [Code in IdleRule["why"]["code"]]: (names: readonly strin
 
 export const words = {
   title: "All pages",
-  parts: { pages: "Pages", surrounds: "Headers and footers", redirects: "Redirects" },
+  parts: { pages: "Pages", headersFooters: "Headers and footers", redirects: "Redirects" },
   partsLabel: "Parts of the structure",
   loading: "the structure",
   newPage: "New page",
@@ -22,7 +22,7 @@ export const words = {
   home: "Home page",
   hiddenInNavigation: "not in navigation",
   unlisted: "not for search engines",
-  noSurround: (of: SurroundOf) => `no ${of}`,
+  noHeaderFooter: (of: HeaderOrFooter) => `no ${of}`,
   move: {
     grip: (title: string) => `Drag ${title}`,
     up: (title: string) => `Move ${title} up`,
@@ -79,7 +79,7 @@ export const words = {
   save: "Save settings",
   around: "Header and footer",
   whyHere: (name: string, rule: string) => `${name}: by its rule for ${rule}.`,
-  nowhere: (of: SurroundOf) => `No ${of}: no rule holds for this page.`,
+  nowhere: (of: HeaderOrFooter) => `No ${of}: no rule holds for this page.`,
   lookAtRules: "Look at the rules",
 
   movedTitle: "The page has a new address",
@@ -95,20 +95,20 @@ export const words = {
   beginEmpty: "empty",
   beginPattern: (name: string) => `like the pattern “${name}”`,
 
-  surroundKinds: { header: "Headers", footer: "Footers" },
-  newSurround: { header: "New header", footer: "New footer" },
-  surroundName: "Name",
+  headerFooterKinds: { header: "Headers", footer: "Footers" },
+  newHeaderFooter: { header: "New header", footer: "New footer" },
+  headerFooterName: "Name",
   like: "Like",
   likeNone: "with a first row",
-  addSurround: "Add it",
+  addHeaderFooter: "Add it",
   stands: (pages: number) => (pages ? `on ${counted(pages, "page", "pages")}` : "on no page"),
   work: "Work on it",
   workOn: (name: string) => `Work on it: ${name}`,
   rename: "Rename",
-  surroundUp: (name: string) => `Move ${name} up`,
-  surroundDown: (name: string) => `Move ${name} down`,
-  removeSurround: (name: string) => `Remove ${name}`,
-  surroundRemoved: (name: string) => `${name} is removed.`,
+  headerFooterUp: (name: string) => `Move ${name} up`,
+  headerFooterDown: (name: string) => `Move ${name} down`,
+  removeHeaderFooter: (name: string) => `Remove ${name}`,
+  headerFooterRemoved: (name: string) => `${name} is removed.`,
   include: "Stands on",
   exclude: "Leaves out",
   rule: (rule: string) => `Rule: ${rule}`,
@@ -129,7 +129,7 @@ export const words = {
   wins: "The most specific rule wins: a page before an address, that before a group, that before a language, that before the whole site. Of equal ones that of the upper one.",
   idle: (rule: string, why: IdleRule["why"], names: readonly string[]) =>
     `The rule for ${rule} ${idle[why.code](names)}`,
-  bare: (of: SurroundOf, titles: readonly string[], more: number) =>
+  bare: (of: HeaderOrFooter, titles: readonly string[], more: number) =>
     `Without a ${of}: ${titles.join(", ")}${more ? ` and ${more} more` : ""}.`,
   allHave: "Every page has a header and a footer, and every rule counts somewhere.",
 

@@ -1,11 +1,11 @@
 // The root of a page, a header or a footer: it holds sections in their running order. That of a page may have a picture or a
 // film behind all of it; that of a header or footer says where it stands, and that of a header how it behaves while one scrolls.
 import Joi from "joi";
+import { type Standing, standingSchema } from "../header-footer/standing";
+import { type Top, topSchema } from "../header-footer/top";
 import { defineKind, type KindDefinition } from "../kind";
 import { type Ground, groundRefs, groundSchema } from "../look/ground";
 import { groundHtml } from "../look/ground-html";
-import { type Standing, standingSchema } from "../surround/standing";
-import { type Top, topSchema } from "../surround/top";
 
 export interface RootContent {
   readonly standing?: Standing;

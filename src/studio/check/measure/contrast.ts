@@ -2,9 +2,9 @@
 // pixels. A header that changes while one scrolls is judged in both states.
 import { contrastOnPicture, largeTextRatio, textRatio } from "@/core/brand/contrast";
 import type { LayoutFound, LayoutRepair } from "@/core/check/layout";
+import { topOf } from "@/core/page/header-footer/top";
 import type { Ground } from "@/core/page/look/ground";
 import { findNode } from "@/core/page/node";
-import { topOf } from "@/core/page/surround/top";
 import { together } from "@/studio/kit/film-frames";
 import { at, blockOf, type MeasuredPage, type Words } from "./page";
 

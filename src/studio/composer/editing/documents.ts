@@ -1,9 +1,9 @@
 // The documents in view: the page, its header and footer, and the shared sections that stand on them, each followed by itself.
 import type { Edit } from "@/core/page/editing/edit";
 import type { Lost } from "@/core/page/editing/follow";
+import { type Choice, type HeaderOrFooter, headerFooterKinds } from "@/core/page/header-footer/standing";
 import type { PageNode } from "@/core/page/node";
 import { type Definitions, isPlacement, sharedContent, sharedIn } from "@/core/page/shared/placement";
-import { type Choice, type SurroundOf, surroundKinds } from "@/core/page/surround/standing";
 import { ask } from "@/studio/kit/api";
 import { newId } from "@/studio/kit/new-id";
 import { blockTitle } from "@/studio/stage/names";
@@ -19,7 +19,7 @@ export type Opened = readonly {
 }[];
 
 export interface Around {
-  readonly choices: Readonly<Record<SurroundOf, Choice>>;
+  readonly choices: Readonly<Record<HeaderOrFooter, Choice>>;
   /** Names of headers and footers by their ids. */
   readonly names: Readonly<Record<string, string>>;
 }
@@ -150,22 +150,24 @@ export class Documents {
   }
 
   /** The document of the header or footer that stands here; undefined where none does. */
-  surround(of: SurroundOf): DocumentSync | undefined {
+  headerFooter(of: HeaderOrFooter): DocumentSync | undefined {
     const id = this.opened.find(({ kind }) => kind === of)?.id;
     return id === undefined ? undefined : this.syncs.find((sync) => sync.document === id);
   }
 
   /** The header or footer whose root a node is; null for any other node. */
-  surroundAt(node: string): { readonly of: SurroundOf; readonly document: string; readonly root: PageNode } | null {
-    for (const of of surroundKinds) {
-      const sync = this.surround(of);
+  headerFooterAt(
+    node: string,
+  ): { readonly of: HeaderOrFooter; readonly document: string; readonly root: PageNode } | null {
+    for (const of of headerFooterKinds) {
+      const sync = this.headerFooter(of);
       if (sync?.page.id === node) return { of, document: sync.document, root: sync.page };
     }
     return null;
   }
 
   /** What a header or footer is called. */
-  surroundName(document: string): string {
+  headerFooterName(document: string): string {
     return this.around.names[document] ?? "";
   }
 }

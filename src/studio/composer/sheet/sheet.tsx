@@ -24,7 +24,9 @@ import { Looks } from "./looks";
 const OpenTicks = later(() => import("../shared/open-ticks").then((module) => module.OpenTicks));
 const InsideSheet = later(() => import("../shared/placement-sheet").then((module) => module.InsideSheet));
 const PlacementSheet = later(() => import("../shared/placement-sheet").then((module) => module.PlacementSheet));
-const SurroundSheet = later(() => import("../surround/surround-sheet").then((module) => module.SurroundSheet));
+const HeaderFooterSheet = later(() =>
+  import("../header-footer/header-footer-sheet").then((module) => module.HeaderFooterSheet),
+);
 
 interface SheetProps {
   readonly composer: Composer;
@@ -69,8 +71,8 @@ function OpenSheet({ composer, view, findings }: SheetProps) {
         ) : null}
       </Box>
     );
-  const surround = composer.documents.surroundAt(node.id);
-  if (surround) return <SurroundSheet composer={composer} surround={surround} view={view} />;
+  const headerFooter = composer.documents.headerFooterAt(node.id);
+  if (headerFooter) return <HeaderFooterSheet composer={composer} headerFooter={headerFooter} view={view} />;
   if (selection.more?.length) return <SeveralSheet composer={composer} count={selection.more.length + 1} />;
   const path = composer.path(node.id).slice(1, -1);
   const inside = composer.isInside(node.id);

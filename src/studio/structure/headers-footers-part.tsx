@@ -4,9 +4,14 @@ import { ArrowDown, ArrowUp, Plus, Trash2, X } from "lucide-react";
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
 import { useState } from "react";
-import { type Standing, type StandingRule, type SurroundOf, surroundKinds } from "@/core/page/surround/standing";
+import {
+  type HeaderOrFooter,
+  headerFooterKinds,
+  type Standing,
+  type StandingRule,
+} from "@/core/page/header-footer/standing";
 import type { Gives } from "@/server/operations";
-import { ruleWords } from "@/studio/composer/surround/words";
+import { ruleWords } from "@/studio/composer/header-footer/words";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
@@ -17,22 +22,22 @@ import { Form, TextRow, useAsked } from "@/studio/kit/form";
 import { FormWindow } from "@/studio/kit/form-window";
 import { Loading, RefusalNote, State } from "@/studio/kit/layout";
 import { useCommand } from "@/studio/kit/use-command";
-import { useStructureChanged, useSurrounds } from "./pages-part";
+import { useHeadersFooters, useStructureChanged } from "./pages-part";
 import { words } from "./words";
 
-type Surrounds = Gives<"surrounds.list">;
-type Surround = Surrounds["all"][number];
+type HeadersFooters = Gives<"headersFooters.list">;
+type HeaderFooter = HeadersFooters["all"][number];
 
 /** So many pages without one are named; the others are counted. */
 const mostNamed = 6;
 
-export function SurroundsPart() {
+export function HeadersFootersPart() {
   const site = useSite();
-  const { data, error } = useSurrounds();
+  const { data, error } = useHeadersFooters();
   const changed = useStructureChanged();
   const { refusal, attempt } = useCommand();
-  const [making, setMaking] = useState<SurroundOf | null>(null);
-  const [gone, setGone] = useState<Surround | null>(null);
+  const [making, setMaking] = useState<HeaderOrFooter | null>(null);
+  const [gone, setGone] = useState<HeaderFooter | null>(null);
   const open = useSearchParams().get("open");
   if (!data) return error ? <State tone="brick">{error.message}</State> : <Loading what={words.loading} />;
   const command = (work: () => Promise<unknown>) =>
@@ -49,11 +54,11 @@ export function SurroundsPart() {
       <RefusalNote refusal={refusal} />
       {gone ? (
         <Flex align="center" gap="10px" mb="8px" role="status">
-          <Text>{words.surroundRemoved(gone.name)}</Text>
+          <Text>{words.headerFooterRemoved(gone.name)}</Text>
           <QuietButton
             onClick={() =>
               command(async () => {
-                await ask("surrounds.restore", { site: site.key, surround: gone.id });
+                await ask("headersFooters.restore", { site: site.key, headerFooter: gone.id });
                 setGone(null);
               })
             }
@@ -62,24 +67,24 @@ export function SurroundsPart() {
           </QuietButton>
         </Flex>
       ) : null}
-      {surroundKinds.map((of) => {
+      {headerFooterKinds.map((of) => {
         const list = data.all.filter((one) => one.of === of);
         return (
           <Box as="section" key={of} mb="22px">
             <Flex justify="space-between" align="center" mb="8px">
               <Text as="h2" fontWeight="700" fontSize="title" fontFamily="heading">
-                {words.surroundKinds[of]}
+                {words.headerFooterKinds[of]}
               </Text>
               {site.mayLayout ? (
                 <PlainButton onClick={() => setMaking(of)}>
-                  <Plus size={14} /> {words.newSurround[of]}
+                  <Plus size={14} /> {words.newHeaderFooter[of]}
                 </PlainButton>
               ) : null}
             </Flex>
             {list.map((one, index) => (
-              <SurroundCard
+              <HeaderFooterCard
                 key={one.id}
-                surround={one}
+                headerFooter={one}
                 groups={data.groups}
                 open={one.id === open}
                 first={index <= 1}
@@ -91,16 +96,16 @@ export function SurroundsPart() {
           </Box>
         );
       })}
-      {making ? <NewSurround of={making} data={data} onClose={() => setMaking(null)} /> : null}
+      {making ? <NewHeaderFooter of={making} data={data} onClose={() => setMaking(null)} /> : null}
     </Box>
   );
 }
 
 /** Rules that never count, and pages with none. */
-function Warnings({ data }: { data: Surrounds }) {
+function Warnings({ data }: { data: HeadersFooters }) {
   const site = useSite();
   const nameOf = (id: string) => data.all.find((one) => one.id === id)?.name ?? "";
-  const bare = surroundKinds.flatMap((of) => {
+  const bare = headerFooterKinds.flatMap((of) => {
     const titles = data.at
       .filter((one) => one[of] === null)
       .map(({ page }) => site.pages.find(({ id }) => id === page)?.title ?? "");
@@ -137,10 +142,10 @@ function Warnings({ data }: { data: Surrounds }) {
   );
 }
 
-const isFirst = ({ id, of }: Surround) => id === of;
+const isFirst = ({ id, of }: HeaderFooter) => id === of;
 
-function SurroundCard({
-  surround,
+function HeaderFooterCard({
+  headerFooter,
   groups,
   open,
   first,
@@ -148,7 +153,7 @@ function SurroundCard({
   command,
   onRemoved,
 }: {
-  surround: Surround;
+  headerFooter: HeaderFooter;
   groups: readonly string[];
   open: boolean;
   first: boolean;
@@ -157,12 +162,14 @@ function SurroundCard({
   onRemoved: () => void;
 }) {
   const site = useSite();
-  const { id, name, standing, pages } = surround;
-  const named = useAsked({ name }, (values) => ask("surrounds.name", { site: site.key, surround: id, ...values }));
+  const { id, name, standing, pages } = headerFooter;
+  const named = useAsked({ name }, (values) =>
+    ask("headersFooters.name", { site: site.key, headerFooter: id, ...values }),
+  );
   const [renaming, setRenaming] = useState(false);
   const stand = (next: Standing) =>
-    command(() => ask("surrounds.stand", { site: site.key, surround: id, standing: next }));
-  const move = (by: -1 | 1) => command(() => ask("surrounds.move", { site: site.key, surround: id, by }));
+    command(() => ask("headersFooters.stand", { site: site.key, headerFooter: id, standing: next }));
+  const move = (by: -1 | 1) => command(() => ask("headersFooters.move", { site: site.key, headerFooter: id, by }));
   return (
     <Box bg="sheet" borderWidth="1px" borderColor={open ? "mark" : "line"} p="12px 14px" mb="8px">
       <Flex gap="10px" align="center" wrap="wrap">
@@ -178,26 +185,26 @@ function SurroundCard({
         </Text>
         <Box flex="1" />
         <Link
-          href={`/s/${site.key}/pages/${surround.first ?? site.pages[0]?.id}?surround=${id}`}
+          href={`/s/${site.key}/pages/${headerFooter.first ?? site.pages[0]?.id}?headerFooter=${id}`}
           aria-label={words.workOn(name)}
           style={{ textDecoration: "underline" }}
         >
           {words.work}
         </Link>
-        {site.mayLayout && !isFirst(surround) ? (
+        {site.mayLayout && !isFirst(headerFooter) ? (
           <Flex>
             <QuietButton onClick={() => setRenaming(!renaming)}>{words.rename}</QuietButton>
-            <IconButton name={words.surroundUp(name)} disabled={first} onClick={() => move(-1)}>
+            <IconButton name={words.headerFooterUp(name)} disabled={first} onClick={() => move(-1)}>
               <ArrowUp size={15} />
             </IconButton>
-            <IconButton name={words.surroundDown(name)} disabled={last} onClick={() => move(1)}>
+            <IconButton name={words.headerFooterDown(name)} disabled={last} onClick={() => move(1)}>
               <ArrowDown size={15} />
             </IconButton>
             <IconButton
-              name={words.removeSurround(name)}
+              name={words.removeHeaderFooter(name)}
               onClick={() =>
                 command(async () => {
-                  await ask("surrounds.remove", { site: site.key, surround: id });
+                  await ask("headersFooters.remove", { site: site.key, headerFooter: id });
                   onRemoved();
                 })
               }
@@ -236,12 +243,12 @@ const Rename = ({
 }) => (
   <Form of={named}>
     <Flex gap="6px" align="flex-start">
-      <TextRow of={named} field="name" label={words.surroundName} />
+      <TextRow of={named} field="name" label={words.headerFooterName} />
       <PlainButton
         loading={named.busy}
         onClick={() =>
           command(async () => {
-            await ask("surrounds.name", { site: site.key, surround: id, name: named.values.name });
+            await ask("headersFooters.name", { site: site.key, headerFooter: id, name: named.values.name });
             setRenaming(false);
           })
         }
@@ -385,17 +392,17 @@ function NewRule({
   );
 }
 
-function NewSurround({ of, data, onClose }: { of: SurroundOf; data: Surrounds; onClose: () => void }) {
+function NewHeaderFooter({ of, data, onClose }: { of: HeaderOrFooter; data: HeadersFooters; onClose: () => void }) {
   const site = useSite();
   const changed = useStructureChanged();
   const form = useAsked({ name: "", like: of as string }, async ({ name, like }) => {
-    await ask("surrounds.add", { site: site.key, of, name, like: like || null });
+    await ask("headersFooters.add", { site: site.key, of, name, like: like || null });
     await changed();
     onClose();
   });
   return (
-    <FormWindow of={form} title={words.newSurround[of]} onClose={onClose} send={words.addSurround}>
-      <TextRow of={form} field="name" label={words.surroundName} />
+    <FormWindow of={form} title={words.newHeaderFooter[of]} onClose={onClose} send={words.addHeaderFooter}>
+      <TextRow of={form} field="name" label={words.headerFooterName} />
       <Row label={words.like} error={form.at("like")}>
         {(ids) => (
           <Choice

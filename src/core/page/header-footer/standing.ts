@@ -6,8 +6,8 @@ import { pathMatches } from "@/core/opening/rule";
 import type { PageNode } from "../node";
 
 /** The two documents that stand around a page. */
-export const surroundKinds = ["header", "footer"] as const;
-export type SurroundOf = (typeof surroundKinds)[number];
+export const headerFooterKinds = ["header", "footer"] as const;
+export type HeaderOrFooter = (typeof headerFooterKinds)[number];
 
 /** What a rule looks at, from the least specific to the most. */
 export const ruleSorts = ["site", "language", "group", "path", "page"] as const;

@@ -2,26 +2,26 @@
 import { and, asc, eq, inArray, isNull, max, sql } from "drizzle-orm";
 import Joi from "joi";
 import { idSchema } from "@/core/input/text";
-import { type PageNode, withFreshIds } from "@/core/page/node";
 import {
   type Choice,
   choiceFor,
   everywhere,
+  type HeaderOrFooter,
+  headerFooterKinds,
   type IdleRule,
   idleRules,
   movedStanding,
   nowhere,
   type Standing,
   type StandingPage,
-  type SurroundOf,
   standingSchema,
-  surroundKinds,
-} from "@/core/page/surround/standing";
+} from "@/core/page/header-footer/standing";
+import { type PageNode, withFreshIds } from "@/core/page/node";
 import { withLineIds } from "@/core/page/words/words";
 import { standingPage } from "@/core/site/between";
-import { mostSurrounds, surroundNameSchema } from "@/core/site/schema";
+import { headerFooterNameSchema, mostHeadersFooters } from "@/core/site/schema";
 import type { PageMeta } from "@/core/site/site";
-import { firstSurrounds } from "@/core/site/starter";
+import { firstHeadersFooters } from "@/core/site/starter";
 import { type Executor, inTransaction } from "@/data/connection";
 import { bodyColumns } from "@/data/page/shared";
 import { documents } from "@/data/page/tables";
@@ -32,13 +32,13 @@ import { storeBatch } from "./edits";
 
 export interface StandingDocument {
   readonly id: string;
-  readonly of: SurroundOf;
+  readonly of: HeaderOrFooter;
   readonly name: string;
   readonly standing: Standing;
 }
 
-const surroundsOfSite = (siteId: string) =>
-  and(eq(documents.siteId, siteId), inArray(documents.kind, [...surroundKinds]), isNull(documents.removedAt));
+const headersFootersOfSite = (siteId: string) =>
+  and(eq(documents.siteId, siteId), inArray(documents.kind, [...headerFooterKinds]), isNull(documents.removedAt));
 
 /** The headers and footers of a site with their rules, in the order in which those are judged. Their bodies are not read. */
 export async function standingDocuments(db: Executor, siteId: string): Promise<readonly StandingDocument[]> {
@@ -50,11 +50,11 @@ export async function standingDocuments(db: Executor, siteId: string): Promise<r
       standing: sql<string | null>`cast(json_extract(${documents.body}, '$.content.standing') as char)`,
     })
     .from(documents)
-    .where(surroundsOfSite(siteId))
+    .where(headersFootersOfSite(siteId))
     .orderBy(asc(documents.position), asc(documents.id));
   return rows.map(({ of, standing, ...row }) => ({
     ...row,
-    of: of as SurroundOf,
+    of: of as HeaderOrFooter,
     standing: standing === null ? everywhere : (JSON.parse(standing) as Standing),
   }));
 }
@@ -63,7 +63,7 @@ export async function standingDocuments(db: Executor, siteId: string): Promise<r
 export const choicesAt = (
   all: readonly StandingDocument[],
   page: StandingPage,
-): Readonly<Record<SurroundOf, Choice>> => ({
+): Readonly<Record<HeaderOrFooter, Choice>> => ({
   header: choiceFor(
     all.filter(({ of }) => of === "header"),
     page,
@@ -87,11 +87,11 @@ async function pagesOf(db: Executor, siteId: string): Promise<readonly PageMeta[
   return rows.map(pageMetaOf);
 }
 
-async function surroundRow(tx: Executor, siteId: string, id: string) {
+async function headerFooterRow(tx: Executor, siteId: string, id: string) {
   const [row] = await tx
     .select()
     .from(documents)
-    .where(and(surroundsOfSite(siteId), eq(documents.id, id)))
+    .where(and(headersFootersOfSite(siteId), eq(documents.id, id)))
     .for("update");
   if (!row) throw notFound("This header or footer");
   return row;
@@ -113,7 +113,7 @@ async function setStanding(
 }
 
 /** Rules that name a page's path follow it. To be called in the transaction that moves the page. Answers the names of those that did. */
-export async function surroundsFollow(
+export async function headersFootersFollow(
   tx: Executor,
   call: SiteCall,
   from: string,
@@ -123,26 +123,26 @@ export async function surroundsFollow(
   for (const one of await standingDocuments(tx, call.site.id)) {
     const standing = movedStanding(one.standing, from, to);
     if (!standing) continue;
-    await setStanding(tx, call, await surroundRow(tx, call.site.id, one.id), standing);
+    await setStanding(tx, call, await headerFooterRow(tx, call.site.id, one.id), standing);
     followed.push(one.name);
   }
   return followed;
 }
 
-const surround = idSchema.required();
+const headerFooter = idSchema.required();
 const of = Joi.string()
-  .valid(...surroundKinds)
+  .valid(...headerFooterKinds)
   .required();
 
-export const surroundOperations = {
+export const headerFooterOperations = {
   /** Headers and footers, on how many pages each stands, which pages have none, and rules that never count. */
-  "surrounds.list": siteOperation("site.read", {}, async (call) => {
+  "headersFooters.list": siteOperation("site.read", {}, async (call) => {
     const { db } = call.context;
     const all = await standingDocuments(db, call.site.id);
     const pages = await pagesOf(db, call.site.id);
     const at = pages.map((page) => ({ page: page.id, choices: choicesAt(all, pageStandsAt(page, call)) }));
-    const listed = (kind: SurroundOf) => all.filter((one) => one.of === kind);
-    const idle = surroundKinds.flatMap((kind): readonly IdleRule[] =>
+    const listed = (kind: HeaderOrFooter) => all.filter((one) => one.of === kind);
+    const idle = headerFooterKinds.flatMap((kind): readonly IdleRule[] =>
       idleRules(
         listed(kind),
         pages.map((page) => pageStandsAt(page, call)),
@@ -160,35 +160,39 @@ export const surroundOperations = {
     };
   }),
   /** Which header and footer a page has, and what each of them says of it. */
-  "surrounds.at": siteOperation("site.read", { page: idSchema.required() }, async (call, input: { page: string }) => {
-    const all = await standingDocuments(call.context.db, call.site.id);
-    const page = (await pagesOf(call.context.db, call.site.id)).find(({ id }) => id === input.page);
-    if (!page) throw notFound("This page");
-    return {
-      all: all.map(({ id, of: kind, name }) => ({ id, of: kind, name })),
-      ...choicesAt(all, pageStandsAt(page, call)),
-    };
-  }),
+  "headersFooters.at": siteOperation(
+    "site.read",
+    { page: idSchema.required() },
+    async (call, input: { page: string }) => {
+      const all = await standingDocuments(call.context.db, call.site.id);
+      const page = (await pagesOf(call.context.db, call.site.id)).find(({ id }) => id === input.page);
+      if (!page) throw notFound("This page");
+      return {
+        all: all.map(({ id, of: kind, name }) => ({ id, of: kind, name })),
+        ...choicesAt(all, pageStandsAt(page, call)),
+      };
+    },
+  ),
   /** A new one: like another, or with a first row. It stands nowhere until it is told where. */
-  "surrounds.add": siteOperation(
+  "headersFooters.add": siteOperation(
     "pages.arrange",
-    { of, name: surroundNameSchema.required(), like: idSchema.allow(null).required() },
-    async (call, input: { of: SurroundOf; name: string; like: string | null }) => {
+    { of, name: headerFooterNameSchema.required(), like: idSchema.allow(null).required() },
+    async (call, input: { of: HeaderOrFooter; name: string; like: string | null }) => {
       const { context, site } = call;
       const id = context.newId();
       await inTransaction(context.db, async (tx) => {
         const rows = await tx
           .select({ id: documents.id, body: documents.body, position: documents.position })
           .from(documents)
-          .where(and(surroundsOfSite(site.id), eq(documents.kind, input.of)))
+          .where(and(headersFootersOfSite(site.id), eq(documents.kind, input.of)))
           .for("update");
-        if (rows.length > mostSurrounds)
-          throw fieldProblem("name", `A site has at most ${mostSurrounds + 1} headers, and as many footers.`);
+        if (rows.length > mostHeadersFooters)
+          throw fieldProblem("name", `A site has at most ${mostHeadersFooters + 1} headers, and as many footers.`);
         const like = input.like === null ? null : rows.find((row) => row.id === input.like);
         if (like === undefined) throw fieldProblem("like", "The one it should be like is gone. Choose another.");
         const made = like
           ? withFreshIds(withLineIds(like.body), context.newId)
-          : firstSurrounds(context.newId)[input.of];
+          : firstHeadersFooters(context.newId)[input.of];
         const body = { ...made, content: { ...made.content, standing: nowhere } };
         await tx.insert(documents).values({
           siteId: site.id,
@@ -205,40 +209,40 @@ export const surroundOperations = {
       return { id };
     },
   ),
-  "surrounds.name": siteOperation(
+  "headersFooters.name": siteOperation(
     "pages.arrange",
-    { surround, name: surroundNameSchema.required() },
-    async (call, input: { surround: string; name: string }) =>
+    { headerFooter, name: headerFooterNameSchema.required() },
+    async (call, input: { headerFooter: string; name: string }) =>
       inTransaction(call.context.db, async (tx) => {
-        const row = await surroundRow(tx, call.site.id, input.surround);
+        const row = await headerFooterRow(tx, call.site.id, input.headerFooter);
         if (row.id === row.kind) throw fieldProblem("name", "The first header and the first footer keep their names.");
         await tx
           .update(documents)
           .set({ title: input.name, changedAt: call.context.now() })
-          .where(and(surroundsOfSite(call.site.id), eq(documents.id, row.id)));
+          .where(and(headersFootersOfSite(call.site.id), eq(documents.id, row.id)));
         return { name: input.name };
       }),
   ),
-  "surrounds.stand": siteOperation(
+  "headersFooters.stand": siteOperation(
     "pages.arrange",
-    { surround, standing: standingSchema.required() },
-    async (call, input: { surround: string; standing: Standing }) =>
+    { headerFooter, standing: standingSchema.required() },
+    async (call, input: { headerFooter: string; standing: Standing }) =>
       inTransaction(call.context.db, async (tx) => {
-        await setStanding(tx, call, await surroundRow(tx, call.site.id, input.surround), input.standing);
-        return { surround: input.surround };
+        await setStanding(tx, call, await headerFooterRow(tx, call.site.id, input.headerFooter), input.standing);
+        return { headerFooter: input.headerFooter };
       }),
   ),
   /** Before or behind another of its kind: of equally specific rules that of the first one wins. The first stays first. */
-  "surrounds.move": siteOperation(
+  "headersFooters.move": siteOperation(
     "pages.arrange",
-    { surround, by: Joi.number().valid(-1, 1).required() },
-    async (call, input: { surround: string; by: -1 | 1 }) =>
+    { headerFooter, by: Joi.number().valid(-1, 1).required() },
+    async (call, input: { headerFooter: string; by: -1 | 1 }) =>
       inTransaction(call.context.db, async (tx) => {
-        const row = await surroundRow(tx, call.site.id, input.surround);
+        const row = await headerFooterRow(tx, call.site.id, input.headerFooter);
         const others = await tx
           .select({ id: documents.id })
           .from(documents)
-          .where(and(surroundsOfSite(call.site.id), eq(documents.kind, row.kind)))
+          .where(and(headersFootersOfSite(call.site.id), eq(documents.kind, row.kind)))
           .orderBy(asc(documents.position), asc(documents.id))
           .for("update");
         const ids = others.map(({ id }) => id).filter((id) => id !== row.kind);
@@ -251,40 +255,47 @@ export const surroundOperations = {
           await tx
             .update(documents)
             .set({ position })
-            .where(and(surroundsOfSite(call.site.id), eq(documents.id, id)));
+            .where(and(headersFootersOfSite(call.site.id), eq(documents.id, id)));
         return { moved: true };
       }),
   ),
-  "surrounds.remove": siteOperation("pages.arrange", { surround }, async (call, input: { surround: string }) =>
-    inTransaction(call.context.db, async (tx) => {
-      const row = await surroundRow(tx, call.site.id, input.surround);
-      if (row.id === row.kind) throw fieldProblem("surround", "The first one stays. Say by its rules where it stands.");
-      await tx
-        .update(documents)
-        .set({ removedAt: call.context.now() })
-        .where(and(eq(documents.siteId, call.site.id), eq(documents.id, row.id)));
-      return { removed: row.id };
-    }),
+  "headersFooters.remove": siteOperation(
+    "pages.arrange",
+    { headerFooter },
+    async (call, input: { headerFooter: string }) =>
+      inTransaction(call.context.db, async (tx) => {
+        const row = await headerFooterRow(tx, call.site.id, input.headerFooter);
+        if (row.id === row.kind)
+          throw fieldProblem("headerFooter", "The first one stays. Say by its rules where it stands.");
+        await tx
+          .update(documents)
+          .set({ removedAt: call.context.now() })
+          .where(and(eq(documents.siteId, call.site.id), eq(documents.id, row.id)));
+        return { removed: row.id };
+      }),
   ),
   /** Takes its removal back. */
-  "surrounds.restore": siteOperation("pages.arrange", { surround }, async (call, input: { surround: string }) =>
-    inTransaction(call.context.db, async (tx) => {
-      const at = and(
-        eq(documents.siteId, call.site.id),
-        eq(documents.id, input.surround),
-        inArray(documents.kind, [...surroundKinds]),
-      );
-      const [row] = await tx.select({ kind: documents.kind }).from(documents).where(at);
-      if (!row) throw notFound("This header or footer");
-      const [last] = await tx
-        .select({ position: max(documents.position) })
-        .from(documents)
-        .where(and(surroundsOfSite(call.site.id), eq(documents.kind, row.kind)));
-      await tx
-        .update(documents)
-        .set({ removedAt: null, position: (last?.position ?? -1) + 1 })
-        .where(at);
-      return { id: input.surround };
-    }),
+  "headersFooters.restore": siteOperation(
+    "pages.arrange",
+    { headerFooter },
+    async (call, input: { headerFooter: string }) =>
+      inTransaction(call.context.db, async (tx) => {
+        const at = and(
+          eq(documents.siteId, call.site.id),
+          eq(documents.id, input.headerFooter),
+          inArray(documents.kind, [...headerFooterKinds]),
+        );
+        const [row] = await tx.select({ kind: documents.kind }).from(documents).where(at);
+        if (!row) throw notFound("This header or footer");
+        const [last] = await tx
+          .select({ position: max(documents.position) })
+          .from(documents)
+          .where(and(headersFootersOfSite(call.site.id), eq(documents.kind, row.kind)));
+        await tx
+          .update(documents)
+          .set({ removedAt: null, position: (last?.position ?? -1) + 1 })
+          .where(at);
+        return { id: input.headerFooter };
+      }),
   ),
 };

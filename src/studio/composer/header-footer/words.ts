@@ -1,5 +1,5 @@
 // Words of the sheet of a header or footer, and of the rules that say where one stands.
-import type { Claim, StandingRule, SurroundOf } from "@/core/page/surround/standing";
+import type { Claim, HeaderOrFooter, StandingRule } from "@/core/page/header-footer/standing";
 
 interface Named {
   readonly pages: readonly { readonly id: string; readonly title: string }[];
@@ -24,10 +24,10 @@ export const ruleWords = (rule: StandingRule, site: Named): string =>
 
 export const words = {
   kinds: { header: "Header", footer: "Footer" },
-  why: (of: SurroundOf) => `Why this ${of}`,
+  why: (of: HeaderOrFooter) => `Why this ${of}`,
   first: "Its rule for the whole site holds: there is no other.",
   wins: (rule: string) => `It stands here by its rule for ${rule}: the most specific that holds.`,
-  forced: (of: SurroundOf) => `By its rules this page has another ${of}. It is shown here to be worked on.`,
+  forced: (of: HeaderOrFooter) => `By its rules this page has another ${of}. It is shown here to be worked on.`,
   loses: (name: string, claim: Claim, rule: string) =>
     claim.stands
       ? `“${name}” would stand here by its rule for ${rule}, which is less specific, or further down.`

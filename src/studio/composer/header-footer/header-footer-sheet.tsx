@@ -5,11 +5,11 @@ import Link from "next/link";
 import { type Surface, surfaceNames, surfaceRoles, surfaces } from "@/core/brand/brand";
 import { contrastOnPicture, contrastRatio, textRatio } from "@/core/brand/contrast";
 import { builder } from "@/core/page/build";
+import type { HeaderOrFooter } from "@/core/page/header-footer/standing";
+import { freshTop, type Top, topOf } from "@/core/page/header-footer/top";
 import type { Ground } from "@/core/page/look/ground";
 import { firstIcons } from "@/core/page/look/icon";
 import type { PageNode } from "@/core/page/node";
-import type { SurroundOf } from "@/core/page/surround/standing";
-import { freshTop, type Top, topOf } from "@/core/page/surround/top";
 import { useSite } from "@/studio/frame/site-context";
 import { PlainButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
@@ -21,38 +21,38 @@ import { smallPicture } from "@/studio/kit/small-picture";
 import type { Composer, ComposerView } from "../store";
 import { ruleWords, words } from "./words";
 
-interface SurroundProps {
+interface HeaderFooterProps {
   readonly composer: Composer;
   readonly view: ComposerView;
-  readonly surround: { readonly of: SurroundOf; readonly document: string; readonly root: PageNode };
+  readonly headerFooter: { readonly of: HeaderOrFooter; readonly document: string; readonly root: PageNode };
 }
 
-export function SurroundSheet({ composer, view, surround }: SurroundProps) {
+export function HeaderFooterSheet({ composer, view, headerFooter }: HeaderFooterProps) {
   const site = useSite();
-  const { of, document, root } = surround;
+  const { of, document, root } = headerFooter;
   return (
     <Box p="16px" pt="12px" key={root.id}>
       <Text fontSize="small" color="ink2" minH="20px">
         {words.kinds[of]}
       </Text>
-      <Title level={2}>{composer.documents.surroundName(document) || words.kinds[of]}</Title>
+      <Title level={2}>{composer.documents.headerFooterName(document) || words.kinds[of]}</Title>
       <Group title={words.why(of)} mt="10px">
-        <Why composer={composer} surround={surround} />
+        <Why composer={composer} headerFooter={headerFooter} />
         <Link
-          href={`/s/${site.key}/structure?part=surrounds&open=${document}`}
+          href={`/s/${site.key}/structure?part=headersFooters&open=${document}`}
           style={{ textDecoration: "underline", display: "inline-block", minHeight: 24 }}
         >
           {words.whereItStands}
         </Link>
       </Group>
-      {composer.mayLayout ? <Rows composer={composer} surround={surround} /> : null}
+      {composer.mayLayout ? <Rows composer={composer} headerFooter={headerFooter} /> : null}
       {of === "header" && composer.mayLayout ? <Scrolling composer={composer} view={view} root={root} /> : null}
     </Box>
   );
 }
 
 /** What decided that it stands on this page, and what others say of it. */
-function Why({ composer, surround: { of, document } }: Pick<SurroundProps, "composer" | "surround">) {
+function Why({ composer, headerFooter: { of, document } }: Pick<HeaderFooterProps, "composer" | "headerFooter">) {
   const site = useSite();
   const { chosen, claims } = composer.around.choices[of];
   const own = claims.find((claim) => claim.of === document);
@@ -70,7 +70,7 @@ function Why({ composer, surround: { of, document } }: Pick<SurroundProps, "comp
       <Text mb="6px">{said}</Text>
       {others.map((claim) => (
         <Text key={claim.of} mb="6px" color="ink2">
-          {words.loses(composer.documents.surroundName(claim.of), claim, ruleWords(claim.rule, site))}
+          {words.loses(composer.documents.headerFooterName(claim.of), claim, ruleWords(claim.rule, site))}
         </Text>
       ))}
     </>
@@ -108,7 +108,7 @@ const linksRow = () =>
   );
 const plainRow = () => b.section(words.row, { above: 12, below: 12 }, b.navigation("bar", words.further, false));
 
-function Rows({ composer, surround: { document, root } }: Pick<SurroundProps, "composer" | "surround">) {
+function Rows({ composer, headerFooter: { document, root } }: Pick<HeaderFooterProps, "composer" | "headerFooter">) {
   const put = (node: PageNode, index: number) => {
     const refusal = composer.edit(document, [{ type: "insert", parent: root.id, index, node }]);
     if (refusal) composer.say(refusal);
