@@ -94,25 +94,34 @@ export async function buildRelease(
   /** Assets that have their row: most pages have the same fonts, scripts and pictures. */
   const stored = new Set<string>();
   const store = async () => {
+    const these = made;
+    made = [];
     await publisher.keep();
     // The pages' own rows come last: where one stands, its assets do too.
-    const assets = made.flatMap((rows) => rows.slice(1)).filter(({ path }) => !stored.has(path) && stored.add(path));
+    const assets = these.flatMap((rows) => rows.slice(1)).filter(({ path }) => !stored.has(path) && stored.add(path));
     await insertRows(context, assets);
     await insertRows(
       context,
-      made.flatMap((rows) => rows.slice(0, 1)),
+      these.flatMap((rows) => rows.slice(0, 1)),
     );
-    made = [];
   };
+  // While some pages are compressed and stored, the next are rendered.
+  let storing = Promise.resolve();
   for await (const page of wholePages(context.db, row.id, [...toRender.values()])) {
     made.push(await publisher.page(toRender.get(page.id) as KeptPage, page));
     rendered += 1;
     finished += 1;
-    if (made.length >= pagesAtOnce) await store();
+    if (made.length >= pagesAtOnce) {
+      await storing;
+      storing = store();
+      // What goes wrong is thrown where it is waited for.
+      storing.catch(() => {});
+    }
     if (Date.now() - lastTold < toldEveryMs) continue;
     lastTold = Date.now();
     await told(finished);
   }
+  await storing;
   await store();
   await carryOver(context, row.id, live, release.id, carried);
   const common = await publisher.common();

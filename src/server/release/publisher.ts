@@ -104,8 +104,11 @@ class MadeFiles {
     for (const [blob, { bytes, type, packed }] of files) {
       if (keysOf({ blob, packed }).every((key) => kept.has(key))) continue;
       if (packed) {
-        made.set(`${blob}.gz`, await gzipped(bytes, { level: 9 }));
-        made.set(`${blob}.br`, await brotli(bytes, { params: brotliOf(bytes.length, type) }));
+        const [gz, br] = await Promise.all([
+          gzipped(bytes, { level: 9 }),
+          brotli(bytes, { params: brotliOf(bytes.length, type) }),
+        ]);
+        made.set(`${blob}.gz`, gz).set(`${blob}.br`, br);
       } else made.set(blob, bytes);
     }
     if (made.size) await this.context.bytes.putAll(made);

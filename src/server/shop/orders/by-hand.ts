@@ -22,7 +22,7 @@ import { closePayment, giveBack, openPayment, type PaymentRow, paymentsOf } from
 import { connectorOf, offeredPayments, waysFor } from "@/server/payment/set-up";
 import { conflict, fieldProblem, Problem } from "@/server/problem";
 import type { OrderRow } from "@/server/shop/orders/order-row";
-import { documentOf, makeOrder, orderMade, writeLines } from "@/server/shop/orders/orders";
+import { documentOf, eraseLines, makeOrder, orderMade, writeLines } from "@/server/shop/orders/orders";
 import { aroundOf } from "../cart/carts";
 import { lockOrder, writeStep } from "../cart/steps";
 import { returnPart } from "../cart/vouchers";
@@ -405,6 +405,7 @@ export async function editOrder(
       .update(shopOrders)
       .set({ document, toPay })
       .where(and(eq(shopOrders.siteId, site.id), eq(shopOrders.id, row.id)));
+    await eraseLines(tx, changed);
     await writeLines(tx, changed);
     const difference = toPay - row.toPay;
     const details = { amount: difference };

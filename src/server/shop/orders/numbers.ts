@@ -1,7 +1,6 @@
 // Running numbers without gaps: of orders, invoices and credit notes.
-import { and, eq, sql } from "drizzle-orm";
+import { sql } from "drizzle-orm";
 import type { Executor } from "@/data/connection";
-import { shopNumbers } from "@/data/shop/tables";
 
 /** The next of running numbers: the row stays locked until the transaction ends, so that none is left out or used twice. */
 export async function nextNumber(
@@ -10,14 +9,9 @@ export async function nextNumber(
   of: "order" | "invoice" | "credit",
   first: number,
 ): Promise<number> {
-  await tx
-    .insert(shopNumbers)
-    .values({ siteId, of, last: first })
-    .onDuplicateKeyUpdate({ set: { last: sql`${shopNumbers.last} + 1` } });
-  const [row] = await tx
-    .select({ last: shopNumbers.last })
-    .from(shopNumbers)
-    .where(and(eq(shopNumbers.siteId, siteId), eq(shopNumbers.of, of)));
+  const [[row]] = (await tx.execute(sql`
+    insert into shop_numbers (site_id, number_of, last) values (${siteId}, ${of}, ${first})
+    on duplicate key update last = last + 1 returning last`)) as unknown as [{ last: number }[]];
   return row?.last ?? first;
 }
 

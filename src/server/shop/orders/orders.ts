@@ -104,11 +104,15 @@ const found = async (db: Executor, siteId: string, once: string): Promise<OrderR
       .where(and(eq(shopOrders.siteId, siteId), eq(shopOrders.once, once)))
   )[0];
 
-/** Writes down what is counted over many orders: lines and taxes as the order has them now. */
+/** Takes the lines and taxes of an order away, that others are written in their place. */
+export async function eraseLines(tx: Executor, { siteId, id }: OrderRow): Promise<void> {
+  await tx.delete(shopOrderLines).where(and(eq(shopOrderLines.siteId, siteId), eq(shopOrderLines.orderId, id)));
+  await tx.delete(shopOrderTaxes).where(and(eq(shopOrderTaxes.siteId, siteId), eq(shopOrderTaxes.orderId, id)));
+}
+
+/** Writes down what is counted over many orders: lines and taxes of an order that has none written. */
 export async function writeLines(tx: Executor, { siteId, id: orderId, document }: OrderRow): Promise<void> {
   const { lines, total } = document;
-  await tx.delete(shopOrderLines).where(and(eq(shopOrderLines.siteId, siteId), eq(shopOrderLines.orderId, orderId)));
-  await tx.delete(shopOrderTaxes).where(and(eq(shopOrderTaxes.siteId, siteId), eq(shopOrderTaxes.orderId, orderId)));
   if (lines.length)
     await tx.insert(shopOrderLines).values(
       lines.map((line, position) => {
