@@ -81,9 +81,15 @@ const brotliOf = (bytes: number, type: string) => ({
   ...(bytes < 65_000 ? { [constants.BROTLI_PARAM_LGWIN]: 16 } : {}),
 });
 
+interface MadeFile {
+  readonly bytes: Buffer;
+  readonly type: string;
+  readonly packed: boolean;
+}
+
 /** Files that are made and not kept yet: kept many at once, since each visit to the store costs visitors a moment. */
 class MadeFiles {
-  private files = new Map<string, { readonly bytes: Buffer; readonly type: string; readonly packed: boolean }>();
+  private files = new Map<string, MadeFile>();
 
   constructor(private readonly context: Context) {}
 
@@ -101,16 +107,15 @@ class MadeFiles {
     this.files = new Map();
     const kept = await this.context.bytes.touch([...files].flatMap(([blob, { packed }]) => keysOf({ blob, packed })));
     const made = new Map<string, Uint8Array>();
-    for (const [blob, { bytes, type, packed }] of files) {
-      if (keysOf({ blob, packed }).every((key) => kept.has(key))) continue;
-      if (packed) {
-        const [gz, br] = await Promise.all([
-          gzipped(bytes, { level: 9 }),
-          brotli(bytes, { params: brotliOf(bytes.length, type) }),
-        ]);
-        made.set(`${blob}.gz`, gz).set(`${blob}.br`, br);
-      } else made.set(blob, bytes);
-    }
+    const make = async ([blob, { bytes, type, packed }]: readonly [string, MadeFile]) => {
+      if (keysOf({ blob, packed }).every((key) => kept.has(key))) return;
+      if (!packed) return made.set(blob, bytes);
+      const params = brotliOf(bytes.length, type);
+      const [gz, br] = await Promise.all([gzipped(bytes, { level: 9 }), brotli(bytes, { params })]);
+      return made.set(`${blob}.gz`, gz).set(`${blob}.br`, br);
+    };
+    // As many at once as there are threads that compress.
+    await Promise.all([...files].map(make));
     if (made.size) await this.context.bytes.putAll(made);
   }
 }

@@ -1,6 +1,7 @@
 // Asking the server. The types come from the operations; no code of theirs does.
 import { nanoid } from "nanoid";
 import type { Gives, OperationName, Takes } from "@/server/operations";
+import { takeEarly } from "./early";
 
 /** A refusal as the server sent it, or a lost connection (status 0). */
 export class Refusal extends Error {
@@ -46,11 +47,12 @@ export const thisTab = nanoid(10);
 
 const perform = <N extends OperationName>(name: N, input: Takes<N>): Promise<Gives<N>> =>
   read(
-    fetch(`/api/do/${name}`, {
-      method: "POST",
-      headers: { "content-type": "application/json", "x-tab": thisTab },
-      body: JSON.stringify(input),
-    }),
+    takeEarly(name, input) ??
+      fetch(`/api/do/${name}`, {
+        method: "POST",
+        headers: { "content-type": "application/json", "x-tab": thisTab },
+        body: JSON.stringify(input),
+      }),
   );
 
 /** Asks for something in a window; answers whether it was given. */
