@@ -11,7 +11,7 @@ import { type FileRow, Publisher } from "./publisher";
 /** How often it is told how far it is, in ms. */
 const toldEveryMs = 200;
 /** Rows of so many pages are stored at once. */
-const pagesAtOnce = 20;
+const pagesAtOnce = 30;
 
 async function insertRows(context: Context, rows: readonly FileRow[]) {
   for (let at = 0; at < rows.length; at += 200)
