@@ -21,6 +21,47 @@ async function insertRows(context: Context, rows: readonly FileRow[]) {
       .values(rows.slice(at, at + 200));
 }
 
+/** Stores the rows of pages, many at once: while some are compressed and stored, the next are rendered. */
+class PageRows {
+  private made: (readonly FileRow[])[] = [];
+  /** Assets that have their row: most pages have the same fonts, scripts and pictures. */
+  private readonly stored = new Set<string>();
+  private storing = Promise.resolve();
+
+  constructor(
+    private readonly context: Context,
+    private readonly publisher: Publisher,
+  ) {}
+
+  /** Takes the rows of a page, its own first. What went wrong with those before is thrown here or at the end. */
+  async add(rows: readonly FileRow[]): Promise<void> {
+    this.made.push(rows);
+    if (this.made.length < pagesAtOnce) return;
+    await this.storing;
+    this.storing = this.store();
+    this.storing.catch(() => {});
+  }
+
+  /** Once all that was taken is stored. */
+  async end(): Promise<void> {
+    await this.storing;
+    await this.store();
+  }
+
+  private async store(): Promise<void> {
+    const { context, made, stored } = this;
+    this.made = [];
+    await this.publisher.keep();
+    // The pages' own rows come last: where one stands, its assets do too.
+    const assets = made.flatMap((rows) => rows.slice(1)).filter(({ path }) => !stored.has(path) && stored.add(path));
+    await insertRows(context, assets);
+    await insertRows(
+      context,
+      made.flatMap((rows) => rows.slice(0, 1)),
+    );
+  }
+}
+
 /** Takes pages, and the assets they refer to, from the live release into the new one: the rows never leave the database. */
 async function carryOver(context: Context, siteId: string, live: string, release: string, paths: readonly string[]) {
   const columns = sql`site_id, release_id, path, type, \`blob\`, packed, input, uses, styles, frames, code, runs, live, locale, assets`;
@@ -90,39 +131,20 @@ export async function buildRelease(
   let rendered = release.rendered;
   let finished = release.snapshot.pages.length - toRender.size;
   let lastTold = 0;
-  let made: (readonly FileRow[])[] = [];
-  /** Assets that have their row: most pages have the same fonts, scripts and pictures. */
-  const stored = new Set<string>();
-  const store = async () => {
-    const these = made;
-    made = [];
-    await publisher.keep();
-    // The pages' own rows come last: where one stands, its assets do too.
-    const assets = these.flatMap((rows) => rows.slice(1)).filter(({ path }) => !stored.has(path) && stored.add(path));
-    await insertRows(context, assets);
-    await insertRows(
-      context,
-      these.flatMap((rows) => rows.slice(0, 1)),
-    );
-  };
-  // While some pages are compressed and stored, the next are rendered.
-  let storing = Promise.resolve();
-  for await (const page of wholePages(context.db, row.id, [...toRender.values()])) {
-    made.push(await publisher.page(toRender.get(page.id) as KeptPage, page));
-    rendered += 1;
-    finished += 1;
-    if (made.length >= pagesAtOnce) {
-      await storing;
-      storing = store();
-      // What goes wrong is thrown where it is waited for.
-      storing.catch(() => {});
+  const pages = new PageRows(context, publisher);
+  try {
+    for await (const page of wholePages(context.db, row.id, [...toRender.values()])) {
+      await pages.add(await publisher.page(toRender.get(page.id) as KeptPage, page));
+      rendered += 1;
+      finished += 1;
+      if (Date.now() - lastTold < toldEveryMs) continue;
+      lastTold = Date.now();
+      await told(finished);
     }
-    if (Date.now() - lastTold < toldEveryMs) continue;
-    lastTold = Date.now();
-    await told(finished);
+  } finally {
+    // Also where it is ended: nothing is stored after whoever ended it goes on.
+    await pages.end();
   }
-  await storing;
-  await store();
   await carryOver(context, row.id, live, release.id, carried);
   const common = await publisher.common();
   await publisher.keep();

@@ -107,15 +107,20 @@ export const ownCommands = (Object.keys(commandFields) as (keyof typeof commandF
   Joi.object({ command: Joi.string().valid(command).required(), ...commandFields[command] }),
 );
 
-// Pages published before commands had this name say "deed".
 const commandSchema = Joi.object<Command>({
   command: Joi.string()
     .valid(...Object.keys(commandFields))
     .required(),
 })
-  .rename("deed", "command", { ignoreUndefined: true })
   .when(Joi.object({ command: "move" }).unknown(), { then: Joi.object(commandFields.move) })
   .when(Joi.object({ command: "cancel" }).unknown(), { then: Joi.object(commandFields.cancel) });
+
+/** A body as it is sent now: pages published before commands had this name say "deed". */
+function named(body: unknown): unknown {
+  if (typeof body !== "object" || body === null || !("deed" in body)) return body;
+  const { deed, ...rest } = body;
+  return { command: deed, ...rest };
+}
 
 /** POST bookings/{token}: the client moves or cancels, within the cancellation period, or cancels later for a fee. */
 export async function postOwnBooking(
@@ -130,7 +135,7 @@ export async function postOwnBooking(
   const { site } = await publicSite(context, siteKey);
   await takeNetworkPoint(context, "bookingAddress", site.id, address);
   const id = idIn(context, "booking", token, "token");
-  const asked = validated(commandSchema, body);
+  const asked = validated(commandSchema, named(body));
   const answered = await refusing(context, site, { kind: "visitor", language }, () =>
     once(
       context,
