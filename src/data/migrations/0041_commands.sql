@@ -1,3 +1,4 @@
 ALTER TABLE `shop_order_steps` RENAME COLUMN `deed` TO `command`;--> statement-breakpoint
 -- What waits to be done is done under its new name.
-UPDATE `jobs` SET `kind` = 'paymentCommand', `payload` = replace(`payload`, '"deed":', '"command":') WHERE `kind` = 'paymentDeed';
+UPDATE `jobs` SET `payload` = replace(`payload`, '"deed":', '"command":') WHERE `payload` LIKE '%"deed":%';--> statement-breakpoint
+UPDATE `jobs` SET `kind` = 'paymentCommand' WHERE `kind` = 'paymentDeed';
