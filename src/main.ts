@@ -51,7 +51,7 @@ const endsWithinMs = 19_000;
 const sweepLookMs = 3_600_000;
 
 /** Headers only this process may set: what a client sends under these names is dropped. */
-const ownHeaders = ["x-webitor-address", "x-webitor-site", "x-nonce", "x-path"];
+const ownHeaders = ["x-webitor-address", "x-webitor-site", "x-nonce", "x-webitor-url"];
 
 function callerAddress(request: IncomingMessage): string {
   const forwarded = settings.trustProxy
@@ -138,7 +138,7 @@ async function main() {
     request.headers["content-security-policy"] = headers["Content-Security-Policy"];
     request.headers["x-nonce"] = nonce;
     // What a screen asks first depends on where it is.
-    request.headers["x-path"] = url.split("?", 1)[0] ?? "";
+    request.headers["x-webitor-url"] = url;
     const sent = isDrawing(path) ? drawingHeaders(settings) : headers;
     for (const [name, value] of Object.entries(sent)) response.setHeader(name, value);
     if (await serveStatic(request, response, path)) return;

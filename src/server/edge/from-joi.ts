@@ -1,4 +1,4 @@
-// What a Joi schema takes, as JSON Schema (draft 2020-12, which OpenAPI 3.1 uses): what is described is what is judged.
+// What a Joi schema takes, as JSON Schema (draft 2019-09, of which OpenAPI 3.1 reads all that is used here): what is described is what is judged.
 import type Joi from "joi";
 import parse from "joi-to-json";
 

@@ -2,7 +2,6 @@
 import { and, desc, eq, isNull, sql } from "drizzle-orm";
 import { documents } from "@/data/page/tables";
 import { findSite } from "@/data/site/queries";
-
 import type { Account } from "../account/session";
 import type { Context } from "../context";
 import { roleOn } from "../operation";

@@ -1,5 +1,6 @@
 // The line that begins a screen's first calls, run as a browser would.
 import vm from "node:vm";
+import { jest } from "@jest/globals";
 import { type EarlyCall, earlyScript, takeEarly } from "./early";
 
 const calls: readonly EarlyCall[] = [
@@ -14,6 +15,13 @@ function run(script: string, fetch: (path: string, init: RequestInit) => Promise
   Object.assign(globalThis, { webitorBegun: begun });
 }
 
+/** Ms since the document began. */
+let now = 0;
+beforeEach(() => {
+  now = 100;
+  jest.spyOn(performance, "now").mockImplementation(() => now);
+});
+afterEach(() => jest.restoreAllMocks());
 afterEach(() => Reflect.deleteProperty(globalThis, "webitorBegun"));
 
 test("each call is begun once, and its answer is taken over once", async () => {
@@ -29,6 +37,14 @@ test("each call is begun once, and its answer is taken over once", async () => {
   expect((await takeEarly("pages.open", { site: "wrenfield", page: "p1" }))?.status).toBe(200);
   expect(takeEarly("pages.open", { site: "wrenfield", page: "p1" })).toBeUndefined();
   expect(takeEarly("pages.open", { site: "wrenfield", page: "p2" })).toBeUndefined();
+});
+
+test("an answer that nobody took while the screen opened is not taken later", () => {
+  run(earlyScript(calls), async () => new Response("{}"));
+  now = 60_000;
+  expect(takeEarly("pages.open", { site: "wrenfield", page: "p1" })).toBeUndefined();
+  now = 200;
+  expect(takeEarly("pages.open", { site: "wrenfield", page: "p1" })).toBeUndefined();
 });
 
 test("what fails is told to whoever takes it over, and to nobody else", async () => {

@@ -16,11 +16,15 @@ export function earlyScript(calls: readonly EarlyCall[]): string {
   return `{const b=window.webitorBegun??={};for(const[k,o,body]of ${data}){b[k]=fetch("/api/do/"+o,{method:"POST",headers:{"content-type":"application/json"},body});b[k].catch(()=>{})}}`;
 }
 
-/** The answer to a call that was begun, once: whoever asks again asks anew. */
+/** So long after the document began its answers are those of a screen that opens; later they are of the past, in ms. */
+const freshMs = 20_000;
+
+/** The answer to a call that was begun, once: whoever asks again, or much later, asks anew. */
 export function takeEarly(operation: string, input: object): Promise<Response> | undefined {
   const begun = (globalThis as { webitorBegun?: Begun }).webitorBegun;
   const key = keyOf(operation, input);
   const answer = begun?.[key];
-  if (begun && answer) delete begun[key];
-  return answer;
+  if (!begun || !answer) return undefined;
+  delete begun[key];
+  return performance.now() < freshMs ? answer : undefined;
 }

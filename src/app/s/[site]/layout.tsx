@@ -8,24 +8,29 @@ import { homePageFor } from "@/server/page/home";
 import { SiteShell } from "@/studio/frame/site-shell";
 import type { EarlyCall } from "@/studio/kit/early";
 
-/** What the screen at a path of a site asks first: of the composer, its page. */
+/** What the screen at an address of a site asks first: of the composer its page, as `ComposerScreen` asks for it. */
 async function firstCalls(
   account: Parameters<typeof homePageFor>[1],
   site: string,
-  path: string,
+  url: string,
 ): Promise<readonly EarlyCall[]> {
-  const [, , , screen, named] = path.split("/", 5);
+  const address = `http://studio.invalid${url}`;
+  if (!URL.canParse(address)) return [["sites.frame", { site }]];
+  const { pathname, searchParams } = new URL(address);
+  const [, , , screen, named] = pathname.split("/", 5);
   const page = screen === "pages" ? named || (await homePageFor(theContext(), account, site)) : null;
-  return [["sites.frame", { site }], ...(page ? [["pages.open", { site, page }] as const] : [])];
+  const headerFooter = searchParams.get("headerFooter");
+  const input = { site, page, ...(headerFooter ? { headerFooter } : {}) };
+  return [["sites.frame", { site }], ...(page ? [["pages.open", input] as const] : [])];
 }
 
 export default async function Layout({ children, params }: { children: ReactNode; params: Promise<{ site: string }> }) {
   const { site } = await params;
   const account = await signedInAccount(`/s/${encodeURIComponent(site)}/pages`);
-  const path = (await headers()).get("x-path") ?? "";
+  const url = (await headers()).get("x-webitor-url") ?? "/";
   return (
     <>
-      <EarlyCalls calls={await firstCalls(account, site, path)} />
+      <EarlyCalls calls={await firstCalls(account, site, url)} />
       <SiteShell site={site}>{children}</SiteShell>
     </>
   );
