@@ -1,7 +1,18 @@
 // Every block there is: written on the page by the designer, then used by a visitor, with and without script.
 import { expect, type Page } from "@playwright/test";
 import { everyBlock } from "../../src/core/page/every-block.test-kit";
-import { expectAccessible, expectSome, frame, onPage, openSites, saved, signIn, siteAddress } from "./studio";
+import { everyNode, type PageNode } from "../../src/core/page/node";
+import {
+  expectAccessible,
+  expectSome,
+  frame,
+  onPage,
+  openSites,
+  saved,
+  sectionAt,
+  signIn,
+  siteAddress,
+} from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -87,6 +98,36 @@ test("a page with every block is put together, and its file comes from the desig
   });
   await expect(wide().locator(".b-file small")).toHaveText("PDF · 1 kB");
   await saved(page);
+});
+
+test("on the stage a window is the device’s, however high the page: what is as high as it comes to rest", async () => {
+  const { documents } = await call<{ documents: { id: string; revision: number; body: PageNode }[] }>("pages.open", {
+    page: pageId,
+  });
+  const document = documents.find(({ id }) => id === pageId) as { revision: number; body: PageNode };
+  const nodes = [...everyNode(document.body)];
+  const sections = nodes.filter(({ kind }) => kind === "section");
+  const tall = sections.map(({ id: node }) => ({ type: "setLook", node, width: "base", field: "tall" }));
+  const embed = nodes.find(({ kind }) => kind === "embed");
+  const size = { type: "setContent", node: embed?.id, field: "size" };
+  const edits = [...tall.map((edit) => ({ ...edit, value: true })), { ...size, value: "window" }];
+  await call("pages.edit", { document: pageId, batch: "as-window", base: document.revision, edits });
+  for (const [name, windowPx] of [
+    ["Wide", 800],
+    ["Phone", 844],
+  ] as const) {
+    const inside = frame(page, name);
+    const highest = () =>
+      inside.locator("main").evaluate((main) => ({
+        leastSection: Math.min(...[...main.querySelectorAll(":scope > .b-section")].map((one) => one.clientHeight)),
+        embed: main.querySelector(".b-embed")?.clientHeight,
+        beyondPage: (main.ownerDocument.defaultView?.innerHeight ?? 0) - main.ownerDocument.body.clientHeight,
+      }));
+    await expect.poll(highest).toEqual({ leastSection: windowPx, embed: windowPx, beyondPage: 0 });
+  }
+  const back = [...tall, { ...size, value: embed?.content.size }];
+  await call("pages.edit", { document: pageId, batch: "as-before", base: document.revision + 1, edits: back });
+  await expect.poll(() => sectionAt(wide(), 0).evaluate((section) => section.clientHeight)).toBeLessThan(800);
 });
 
 test("cells are typed where they stand, Tab goes on; a table too large to read is refused, one that fits takes its place", {

@@ -12,6 +12,8 @@ import { applyEdits } from "@/core/page/editing/edit";
 import { everyBlock } from "@/core/page/every-block.test-kit";
 import { kindNames } from "@/core/page/kind-names";
 import { kinds } from "@/core/page/kinds";
+import { lookFields, lookProperties } from "@/core/page/look/look";
+import { windowHeight } from "@/core/page/look/window-height";
 import type { PageNode } from "@/core/page/node";
 import { everyNode } from "@/core/page/node";
 import { shelf } from "@/core/page/shelf";
@@ -184,9 +186,31 @@ test("a section as high as the window, a column that stays in view, a picture th
     ),
   );
   const [wide, phone] = css.split(/@media\(max-width:600px\)\{(?=\.l)/);
-  expect(wide).toContain("{--tall:100svh}");
+  expect(wide).toContain("{--tall:var(--window,100svh)}");
   expect(wide).toContain("{position:sticky;top:24px;align-self:start}");
   expect(phone).toContain("{order:-1}");
+});
+
+test("nothing in a page's flow is as high as the browser's own window: a frame as high as its page would grow without end", () => {
+  const everyLook = lookFields.flatMap((field) => {
+    const { schema, css } = lookProperties[field];
+    const values: readonly unknown[] = schema.describe().allow ?? [
+      { boolean: true, number: 40, string: "1:1" }[schema.type ?? ""],
+    ];
+    return values.map((value) => `.look-${field}{${css(value as never, "base")}}`);
+  });
+  const css = `${createRenderer(frame, options).groundCss(kindNames)}${everyLook.join("")}`;
+  expect(css).toContain(`{--tall:${windowHeight}}`);
+  const byWindow = [...css.matchAll(/([^{}]{1,400})\{([^{}]{1,4000})\}/g)].filter(
+    ([, , declared = ""]) =>
+      !/position:fixed|inset:0/.test(declared) &&
+      declared
+        .replaceAll(windowHeight, "")
+        .split(";")
+        .some((one) => /[\d.][sdl]?v(h|b|min|max)\b/.test(one) && !one.startsWith("max-")),
+  );
+  // The body's own least height is taken away on the stage; a clip that is opened large covers the page.
+  expect(byWindow.map(([, selector]) => selector)).toEqual(["body", ".b-theatre", ".b-theatre .b-box"]);
 });
 
 test("a picture behind a whole page is a part of its own at the end and names the media it is made from", async () => {

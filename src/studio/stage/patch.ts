@@ -2,6 +2,7 @@
 import { Idiomorph } from "idiomorph";
 import { topClass, topCss } from "@/core/page/header-footer/top";
 import { hiddenCss } from "@/core/page/look/look";
+import { framedWindowCss } from "@/core/page/look/window-height";
 import type { Part } from "@/core/render/drawing";
 import type { RenderedPage, Renderer } from "@/core/render/render";
 import { phoneQuery, type StyleRule, tabletQuery } from "@/core/render/style";
@@ -28,7 +29,7 @@ const emptyMain = "#main:empty{min-height:320px}";
 export function openStage(document: Document, ghosts = false): StageState {
   document.open();
   document.write(
-    `<!DOCTYPE html><html><head><base target="_blank"><style id="ground"></style><style id="base"></style><style id="tablet" media="${tabletQuery}"></style><style id="phone" media="${phoneQuery}"></style><style>body{min-height:0!important}html{cursor:default}a,button,summary{cursor:inherit}[contenteditable]{cursor:text;outline:none}.ProseMirror{outline:none;white-space:pre-wrap}[data-n]:empty::before{content:"\\200b"}${ghosts ? emptyMain : ""}</style></head><body><header></header><main id="main"></main><footer></footer></body></html>`,
+    `<!DOCTYPE html><html><head><base target="_blank"><style id="ground"></style><style id="base"></style><style id="tablet" media="${tabletQuery}"></style><style id="phone" media="${phoneQuery}"></style><style>${framedWindowCss}html{cursor:default}a,button,summary{cursor:inherit}[contenteditable]{cursor:text;outline:none}.ProseMirror{outline:none;white-space:pre-wrap}[data-n]:empty::before{content:"\\200b"}${ghosts ? emptyMain : ""}</style></head><body><header></header><main id="main"></main><footer></footer></body></html>`,
   );
   document.close();
   return { document, ghosts, shown: new Map(), rules: new Set(), ground: "" };

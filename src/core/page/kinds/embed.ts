@@ -18,6 +18,7 @@ import { escapeHtml } from "@/core/render/markup";
 import { hostOf } from "@/core/video/source";
 import { defineKind, type KindDefinition } from "../kind";
 import { drawn } from "../look/shapes";
+import { windowHeight } from "../look/window-height";
 import { mediaHash } from "./picture";
 
 export interface EmbedContent {
@@ -181,7 +182,7 @@ export const embed: KindDefinition = defineKind<EmbedContent>({
       ],
       16,
     ),
-  css: `.b-embed{margin-block:var(--above,0) var(--below,0);width:var(--part,100%);align-self:var(--place,auto);overflow:hidden}.b-embed iframe{display:block;width:100%;height:100%;border:0}.b-embed.as-fixed{height:var(--height,${usualHeightPx}px)}.b-embed.as-ratio{aspect-ratio:var(--ratio,16/9)}.b-embed.as-window{height:100svh}.b-embed.as-message{min-height:var(--height,200px)}.b-embed.as-message iframe{min-height:inherit}${waitingCss}`,
+  css: `.b-embed{margin-block:var(--above,0) var(--below,0);width:var(--part,100%);align-self:var(--place,auto);overflow:hidden}.b-embed iframe{display:block;width:100%;height:100%;border:0}.b-embed.as-fixed{height:var(--height,${usualHeightPx}px)}.b-embed.as-ratio{aspect-ratio:var(--ratio,16/9)}.b-embed.as-window{height:${windowHeight}}.b-embed.as-message{min-height:var(--height,200px)}.b-embed.as-message iframe{min-height:inherit}${waitingCss}`,
   cssOf: ["video", "button"],
   render: (node, content, context) => {
     const looks = context.attributes(node, `b-embed as-${content.size}`);

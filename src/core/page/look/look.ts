@@ -2,6 +2,7 @@
 import Joi from "joi";
 import { type ColourRole, colourRoles, type Surface, surfaceNames, surfaces } from "@/core/brand/brand";
 import { choice, pixels, type ValueControl } from "@/core/kind/control";
+import { windowHeight } from "./window-height";
 
 export type Width = "base" | "tablet" | "phone";
 export const widths: readonly Width[] = ["base", "tablet", "phone"];
@@ -223,8 +224,7 @@ export const lookProperties: Readonly<Record<LookField, LookProperty>> = {
     group: "Arrangement",
     control: { kind: "flag", says: "At least as high as the window" },
     schema: Joi.boolean(),
-    // The small viewport: what a phone's own bars cover does not count.
-    css: (value: boolean) => `--tall:${value ? "100svh" : "0px"}`,
+    css: (value: boolean) => `--tall:${value ? windowHeight : "0px"}`,
   },
   sticky: {
     label: "Scrolling",
