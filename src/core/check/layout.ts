@@ -66,6 +66,8 @@ export interface LayoutFound {
   readonly region: Region;
   readonly values: Readonly<Record<string, string | number>>;
   readonly repair?: LayoutRepair;
+  /** What cures it as well, the smallest change first. */
+  readonly otherwise?: readonly LayoutRepair[];
 }
 
 /** One trouble of a page, at all widths where it was found. */
@@ -73,7 +75,8 @@ export interface LayoutFinding extends LayoutFound {
   readonly widths: readonly number[];
 }
 
-const keyOf = ({ code, node, region, values }: LayoutFound) =>
+/** By what a finding is the same one at another width, and after an edit. */
+export const findingKey = ({ code, node, region, values }: LayoutFound): string =>
   `${code} ${region} ${node} ${values.state ?? ""} ${values.what ?? ""}`;
 
 /** The value that tells how bad it is, and whether more of it is worse. */
@@ -87,17 +90,21 @@ const worse: Partial<Record<LayoutCode, readonly [value: string, sign: 1 | -1]>>
   "layout.heavy": ["times", 1],
 };
 
+/** Whether a trouble is worse than the same one at another width or before. */
+export function isWorse(one: LayoutFound, than: LayoutFound): boolean {
+  const [value, sign] = worse[one.code] ?? ["", 1];
+  return Number(one.values[value]) * sign > Number(than.values[value]) * sign;
+}
+
 /** Findings of several widths as one for each trouble, with the values of the worst. */
 export function gathered(byWidth: ReadonlyMap<number, readonly LayoutFound[]>): readonly LayoutFinding[] {
   const findings = new Map<string, LayoutFinding>();
   for (const [widthPx, list] of byWidth)
     for (const found of list) {
-      const before = findings.get(keyOf(found));
-      const [value, sign] = worse[found.code] ?? ["", 1];
-      const isWorse = !before || Number(found.values[value]) * sign > Number(before.values[value]) * sign;
-      const taken = isWorse ? found : before;
+      const before = findings.get(findingKey(found));
+      const taken = !before || isWorse(found, before) ? found : before;
       const widths = [...new Set([...(before?.widths ?? []), widthPx])].sort((one, other) => one - other);
-      findings.set(keyOf(found), { ...taken, widths });
+      findings.set(findingKey(found), { ...taken, widths });
     }
   return [...findings.values()];
 }
@@ -148,6 +155,14 @@ export const asFinding = (page: string, { code, node, values, widths }: LayoutFi
 
 const text = (most: number) => Joi.string().allow("").max(most);
 
+const repairSchema = Joi.object({
+  set: Joi.string().valid("look", "content").required(),
+  node: text(200).required(),
+  field: text(60).required(),
+  value: Joi.any().required(),
+  raises: text(60),
+});
+
 /** Findings as a browser sends them to be kept: bounded, since they are shown to others. */
 export const layoutFindingsSchema: Joi.ArraySchema = Joi.array()
   .items(
@@ -166,13 +181,8 @@ export const layoutFindingsSchema: Joi.ArraySchema = Joi.array()
         .pattern(/^[a-z]{1,20}$/, Joi.alternatives(Joi.number(), text(200)))
         .max(8)
         .required(),
-      repair: Joi.object({
-        set: Joi.string().valid("look", "content").required(),
-        node: text(200).required(),
-        field: text(60).required(),
-        value: Joi.any().required(),
-        raises: text(60),
-      }),
+      repair: repairSchema,
+      otherwise: Joi.array().items(repairSchema).max(8),
     }),
   )
   .max(200)

@@ -14,7 +14,7 @@ import { type Context, sha256 } from "../context";
 import { choicesAt, standingDocuments } from "../page/headers-footers";
 
 /** Raised when measuring finds other things in the same page. */
-const measuredBy = "1";
+const measuredBy = "2";
 
 export interface PageState {
   readonly page: string;

@@ -10,12 +10,14 @@ import {
   headerFooterKinds,
   type IdleRule,
   idleRules,
+  mostRules,
   movedStanding,
   nowhere,
   type Standing,
   type StandingPage,
   standingSchema,
 } from "@/core/page/header-footer/standing";
+import { type Top, topSchema } from "@/core/page/header-footer/top";
 import { type PageNode, withFreshIds } from "@/core/page/node";
 import { withLineIds } from "@/core/page/words/words";
 import { standingPage } from "@/core/site/between";
@@ -129,6 +131,41 @@ export async function headersFootersFollow(
   return followed;
 }
 
+/** Stores a new one behind the others of its kind: like another, or with a first row. Answers its id. */
+async function addOne(
+  call: SiteCall,
+  { of: kind, name, like: likeId }: { of: HeaderOrFooter; name: string; like: string | null },
+  content: Readonly<Record<string, unknown>>,
+): Promise<string> {
+  const { context, site } = call;
+  const id = context.newId();
+  await inTransaction(context.db, async (tx) => {
+    const rows = await tx
+      .select({ id: documents.id, body: documents.body, position: documents.position })
+      .from(documents)
+      .where(and(headersFootersOfSite(site.id), eq(documents.kind, kind)))
+      .for("update");
+    if (rows.length > mostHeadersFooters)
+      throw fieldProblem("name", `A site has at most ${mostHeadersFooters + 1} headers, and as many footers.`);
+    const like = likeId === null ? null : rows.find((row) => row.id === likeId);
+    if (like === undefined) throw fieldProblem("like", "The one it should be like is gone. Choose another.");
+    const made = like ? withFreshIds(withLineIds(like.body), context.newId) : firstHeadersFooters(context.newId)[kind];
+    const body = { ...made, content: { ...made.content, ...content } };
+    await tx.insert(documents).values({
+      siteId: site.id,
+      id,
+      kind,
+      title: name,
+      description: "",
+      inNavigation: false,
+      position: Math.max(-1, ...rows.map((row) => row.position)) + 1,
+      ...bodyColumns(body),
+      changedAt: context.now(),
+    });
+  });
+  return id;
+}
+
 const headerFooter = idSchema.required();
 const of = Joi.string()
   .valid(...headerFooterKinds)
@@ -177,36 +214,24 @@ export const headerFooterOperations = {
   "headersFooters.add": siteOperation(
     "pages.arrange",
     { of, name: headerFooterNameSchema.required(), like: idSchema.allow(null).required() },
-    async (call, input: { of: HeaderOrFooter; name: string; like: string | null }) => {
-      const { context, site } = call;
-      const id = context.newId();
-      await inTransaction(context.db, async (tx) => {
-        const rows = await tx
-          .select({ id: documents.id, body: documents.body, position: documents.position })
-          .from(documents)
-          .where(and(headersFootersOfSite(site.id), eq(documents.kind, input.of)))
-          .for("update");
-        if (rows.length > mostHeadersFooters)
-          throw fieldProblem("name", `A site has at most ${mostHeadersFooters + 1} headers, and as many footers.`);
-        const like = input.like === null ? null : rows.find((row) => row.id === input.like);
-        if (like === undefined) throw fieldProblem("like", "The one it should be like is gone. Choose another.");
-        const made = like
-          ? withFreshIds(withLineIds(like.body), context.newId)
-          : firstHeadersFooters(context.newId)[input.of];
-        const body = { ...made, content: { ...made.content, standing: nowhere } };
-        await tx.insert(documents).values({
-          siteId: site.id,
-          id,
-          kind: input.of,
-          title: input.name,
-          description: "",
-          inNavigation: false,
-          position: Math.max(-1, ...rows.map((row) => row.position)) + 1,
-          ...bodyColumns(body),
-          changedAt: context.now(),
-        });
-      });
-      return { id };
+    async (call, input: { of: HeaderOrFooter; name: string; like: string | null }) => ({
+      id: await addOne(call, input, { standing: nowhere }),
+    }),
+  ),
+  /** A header like another that behaves otherwise while one scrolls, and stands at these pages by a rule for each. */
+  "headersFooters.addFor": siteOperation(
+    "pages.arrange",
+    {
+      name: headerFooterNameSchema.required(),
+      like: idSchema.required(),
+      top: topSchema.required(),
+      pages: Joi.array().items(idSchema).min(1).max(mostRules).unique().required(),
+    },
+    async (call, input: { name: string; like: string; top: Top; pages: string[] }) => {
+      const include = input.pages.map((page) => ({ is: "page" as const, page }));
+      return {
+        id: await addOne(call, { of: "header", ...input }, { top: input.top, standing: { include, exclude: [] } }),
+      };
     },
   ),
   "headersFooters.name": siteOperation(

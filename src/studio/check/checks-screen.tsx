@@ -1,132 +1,77 @@
 "use client";
 // Checks: every finding of every page and width, with what repairs it; beside it the pages by width, and the place itself.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQueryClient } from "@tanstack/react-query";
 import { RotateCw } from "lucide-react";
-import Link from "next/link";
 import { useState } from "react";
-import {
-  type CheckGroup,
-  checkGroups,
-  checkWidths,
-  isInShared,
-  type LayoutFinding,
-  layoutCodes,
-} from "@/core/check/layout";
-import type { Finding } from "@/core/check/problems";
-import type { Gives } from "@/server/operations";
+import { type CheckGroup, checkGroups, checkWidths, isInShared, type LayoutFinding } from "@/core/check/layout";
+import type { PageFinding } from "@/core/check/trial";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
-import { ask } from "@/studio/kit/api";
 import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { Loading, Progress, RefusalNote, State, Title } from "@/studio/kit/layout";
-import { reasonWords } from "@/studio/kit/reasons";
 import { useCommand } from "@/studio/kit/use-command";
+import { FindingGroups } from "./finding-groups";
 import { FindingPicture } from "./finding-picture";
-import { type CheckedPage, useMeasuring } from "./measuring";
+import { type CheckedPage, type Measuring, useMeasuring } from "./measuring";
 import { PagesByWidth } from "./pages-by-width";
-import { type PageFinding, repairAll, takeBack, type WayBack } from "./repairing";
-import { regionWords, repairWords, widthsWords, words } from "./words";
+import { type Proposals, useProposals } from "./proposals";
+import { repairAll, takeBack, type WayBack } from "./repairing";
+import { type FindingRow, layoutRows, useContentRows } from "./rows";
+import { reachWords, repairWords, words } from "./words";
 
-/** One line of the list: of the layout with its repair, or of words, links and widgets. */
-export interface CheckRow {
-  readonly key: string;
-  readonly weight: "stops" | "look";
-  readonly group: CheckGroup;
-  readonly says: string;
-  readonly widths: readonly number[];
-  readonly page: string | null;
-  readonly pageName: string;
-  readonly block: string;
-  readonly href: string;
-  readonly layout: LayoutFinding | null;
-}
-
-/** In which part findings stand that need no layout, by what their code is about. */
-const contentGroups: readonly (readonly [code: RegExp, group: CheckGroup])[] = [
-  [/link|Gone|place/i, "links"],
-  [/picture|noDescription$/i, "pictures"],
-];
-const groupOf = (code: string): CheckGroup => contentGroups.find(([is]) => is.test(code))?.[1] ?? "words";
-
-function layoutRows(site: string, pages: readonly CheckedPage[]): readonly CheckRow[] {
-  return pages.flatMap(({ page, title, findings }) =>
-    (findings ?? []).map((finding, index): CheckRow => {
-      const where = [
-        String(finding.values.block ?? ""),
-        regionWords(finding),
-        isInShared(finding) ? words.inShared : "",
-      ];
-      const query = new URLSearchParams({
-        ...(finding.node ? { select: finding.node } : {}),
-        width: String(finding.widths[0] ?? ""),
-      });
-      return {
-        key: `${page} ${index} ${finding.code} ${finding.node}`,
-        weight: layoutCodes[finding.code].weight,
-        group: layoutCodes[finding.code].group,
-        says: reasonWords({ code: finding.code, ...finding.values }),
-        widths: finding.widths,
-        page,
-        pageName: title,
-        block: where.filter(Boolean).join(", "),
-        href: `/s/${site}/pages/${page}?${query}`,
-        layout: finding,
-      };
-    }),
-  );
-}
-
-export function useContentRows(): readonly CheckRow[] | undefined {
-  const site = useSite();
-  const { data } = useQuery({
-    queryKey: ["checks", site.key, "content"],
-    queryFn: () => ask("checks.content", { site: site.key }),
-  });
-  const rowOf = (finding: Finding, index: number): CheckRow => {
-    const widget = site.widgets.find((one) => one.id === finding.widget);
-    const around = site.headersFooters.find((one) => one.id === finding.document);
-    const page = around ? undefined : site.pages.find((one) => one.id === finding.document);
-    const query = new URLSearchParams({
-      ...(around ? { headerFooter: around.id } : {}),
-      ...(finding.node ? { select: finding.node } : {}),
-    });
-    return {
-      key: `content ${index} ${finding.reason.code} ${finding.document} ${finding.node}`,
-      weight: finding.weight,
-      group: groupOf(finding.reason.code),
-      says: reasonWords(finding.reason),
-      widths: checkWidths,
-      page: page?.id ?? null,
-      pageName: widget?.name ?? around?.name ?? page?.title ?? "",
-      block: "",
-      href: widget
-        ? `/s/${site.key}/widgets/${widget.id}${typeof finding.reason.step === "string" ? `?step=${finding.reason.step}` : ""}`
-        : `/s/${site.key}/pages/${page?.id ?? site.pages[0]?.id}?${query}`,
-      layout: null,
-    };
-  };
-  return data?.findings.map(rowOf);
-}
-
-export interface Chosen {
+interface Chosen {
   readonly page: string;
   readonly width: number;
   readonly finding: LayoutFinding | null;
 }
 
-const byWeight = (rows: readonly CheckRow[]) =>
-  [...rows].sort((one, other) => Number(other.weight === "stops") - Number(one.weight === "stops"));
+interface Done {
+  readonly text: string;
+  /** What is left, where something is. */
+  readonly left: string;
+  readonly back: WayBack | null;
+}
 
-export function ChecksScreen() {
+/** Making repairs and taking them back, and what is said of it. */
+function useRepairs(proposals: Proposals, again: () => Promise<unknown>) {
   const site = useSite();
   const client = useQueryClient();
   const refresh = useRefresh();
-  const { pages, error, left, given, again } = useMeasuring();
-  const content = useContentRows();
-  const [group, setGroup] = useState<CheckGroup | "all">("all");
-  const [chosen, setChosen] = useState<Chosen | null>(null);
-  const [done, setDone] = useState<{ readonly text: string; readonly back: WayBack } | null>(null);
+  const [done, setDone] = useState<Done | null>(null);
+  const [trying, setTrying] = useState<number | null>(null);
   const { refusal, busy, attempt } = useCommand();
+  const after = () => Promise.all([again(), refresh(), client.invalidateQueries({ queryKey: ["page", site.key] })]);
+  const repair = (wanted: readonly PageFinding[]) =>
+    attempt(async () => {
+      setDone(null);
+      const { repaired, left, back } = await repairAll(site, proposals.found, wanted, (at) =>
+        setTrying(wanted.length > 1 ? at : null),
+      ).finally(() => setTrying(null));
+      setDone({
+        text: repaired ? words.repaired(repaired) : left ? "" : words.failed,
+        left: left ? words.notRepaired(left) : "",
+        back: repaired ? back : null,
+      });
+      await after();
+    });
+  const undo = (back: WayBack) =>
+    attempt(async () => {
+      await takeBack(site, back);
+      setDone({ text: words.takenBack, left: "", back: null });
+      await after();
+    });
+  return { done, refusal, busy, trying, repair, undo };
+}
+
+export function ChecksScreen() {
+  const site = useSite();
+  const measuring = useMeasuring();
+  const { pages, error, left, again } = measuring;
+  const content = useContentRows();
+  const proposals = useProposals(pages, left === 0);
+  const repairs = useRepairs(proposals, again);
+  const [group, setGroup] = useState<CheckGroup | "all">("all");
+  const [chosen, setChosen] = useState<(Chosen & { readonly row: string | null }) | null>(null);
   if (!pages || !content)
     return error ? (
       <Box p="24px">
@@ -135,24 +80,10 @@ export function ChecksScreen() {
     ) : (
       <Loading what={words.loading} />
     );
-  const rows = byWeight([...layoutRows(site.key, pages), ...content]);
+  const rows = [...layoutRows(site.key, pages), ...content];
   const shown = group === "all" ? rows : rows.filter((row) => row.group === group);
-  const repairs = shown.flatMap((row): readonly PageFinding[] =>
-    row.layout?.repair && row.page && !isInShared(row.layout) ? [{ page: row.page, finding: row.layout }] : [],
-  );
-  const repair = (list: readonly PageFinding[]) =>
-    attempt(async () => {
-      const { repaired, back } = await repairAll(site, list);
-      setDone({ text: repaired ? words.repaired(repaired) : words.failed, back });
-      await Promise.all([again(), refresh(), client.invalidateQueries({ queryKey: ["page", site.key] })]);
-    });
-  const undo = (back: WayBack) =>
-    attempt(async () => {
-      await takeBack(site, back);
-      setDone({ text: words.takenBack, back: [] });
-      await Promise.all([again(), refresh()]);
-    });
-  const stops = rows.filter(({ weight }) => weight === "stops").length;
+  const ofRow = (row: FindingRow): readonly PageFinding[] =>
+    row.layout && row.page && proposals.of(row.page, row.layout) ? [{ page: row.page, finding: row.layout }] : [];
   const first = pages[0];
   const place = chosen ?? (first ? { page: first.page, width: checkWidths[0], finding: null } : null);
   return (
@@ -164,85 +95,131 @@ export function ChecksScreen() {
             <RotateCw size={15} />
           </IconButton>
         </Flex>
-        <Flex gap="6px 14px" wrap="wrap" mt="4px" mb="14px" role="status">
-          <Text color="ink2">
-            {left ? words.measuring(pages.length - left, pages.length) : words.measured(pages.length - given)}
-          </Text>
-          {given ? <State tone="amber">{words.notMeasurable(given)}</State> : null}
-          {stops ? <State tone="brick">{words.stops(stops)}</State> : null}
-          {rows.length > stops ? <State tone="amber">{words.looks(rows.length - stops)}</State> : null}
-        </Flex>
-        {left ? (
-          <Box mb="12px" maxW="420px">
-            <Progress label={words.measuringBar} done={pages.length - left} total={pages.length} />
-          </Box>
-        ) : null}
-        <Repairs
+        <Counts measuring={measuring} pages={pages} rows={rows} proposals={proposals} />
+        <Sorts
           rows={rows}
           group={group}
           setGroup={setGroup}
-          repairs={repairs}
-          site={site}
-          busy={busy}
-          repair={repair}
+          repairs={shown.flatMap(ofRow)}
+          busy={repairs.busy}
+          trying={repairs.trying}
+          repair={repairs.repair}
         />
-        <RefusalNote refusal={refusal} />
-        {done ? (
-          <Flex align="center" gap="10px" mb="8px" role="status">
-            <Text>{done.text}</Text>
-            {done.back.length ? <QuietButton onClick={() => undo(done.back)}>{words.takeBack}</QuietButton> : null}
-          </Flex>
-        ) : null}
+        <RefusalNote refusal={repairs.refusal} />
+        <WhatWasDone {...repairs} />
         {shown.length ? (
-          <FindingLine shown={shown} chosen={chosen} busy={busy} setChosen={setChosen} repair={repair} />
+          <FindingGroups
+            rows={shown}
+            chosen={chosen?.row ?? null}
+            onChoose={(row) =>
+              row.page && setChosen({ page: row.page, width: row.firstWidth, finding: row.layout, row: row.key })
+            }
+            beside={(row) => (
+              <Repair row={row} proposals={proposals} busy={repairs.busy} onRepair={() => repairs.repair(ofRow(row))} />
+            )}
+          />
         ) : (
           <State tone="moss">{group === "all" ? words.nothing : words.nothingHere}</State>
         )}
       </Box>
-      <PlacePicture pages={pages} place={place} setChosen={setChosen} />
+      <PlacePicture
+        pages={pages}
+        place={place}
+        onChoose={(page, width) => setChosen({ page, width, finding: null, row: null })}
+      />
     </Flex>
   );
 }
 
-/** One finding, with its repair. */
-const FindingLine = ({
-  shown,
-  chosen,
-  busy,
-  setChosen,
-  repair,
+/** How many pages are measured, how many findings there are, and how far trying repairs is. */
+function Counts({
+  measuring: { left, given },
+  pages,
+  rows,
+  proposals: { done, wanted },
 }: {
-  shown: CheckRow[];
-  chosen: Chosen | null;
+  measuring: Measuring;
+  pages: readonly CheckedPage[];
+  rows: readonly FindingRow[];
+  proposals: Proposals;
+}) {
+  const stops = rows.filter(({ weight }) => weight === "stops").length;
+  const samples = rows.filter(({ sample }) => sample).length;
+  const looks = rows.length - stops - samples;
+  return (
+    <>
+      <Flex gap="6px 14px" wrap="wrap" mt="4px" mb="14px" role="status">
+        <Text color="ink2">
+          {left ? words.measuring(pages.length - left, pages.length) : words.measured(pages.length - given)}
+        </Text>
+        {given ? <State tone="amber">{words.notMeasurable(given)}</State> : null}
+        {stops ? <State tone="brick">{words.stops(stops)}</State> : null}
+        {looks ? <State tone="amber">{words.looks(looks)}</State> : null}
+        {samples ? <State tone="amber">{words.samplesLeft(samples)}</State> : null}
+        {done === null ? null : <Text color="ink2">{words.trying(done, wanted.length)}</Text>}
+      </Flex>
+      {left ? (
+        <Box mb="12px" maxW="420px">
+          <Progress label={words.measuringBar} done={pages.length - left} total={pages.length} />
+        </Box>
+      ) : null}
+    </>
+  );
+}
+
+/** What a repair did, and the way back. */
+const WhatWasDone = ({ done, undo }: { done: Done | null; undo: (back: WayBack) => void }) =>
+  done ? (
+    <Flex align="center" gap="10px" mb="8px" role="status" wrap="wrap">
+      {done.text ? <Text>{done.text}</Text> : null}
+      {done.left ? <Text color="ink2">{done.left}</Text> : null}
+      {done.back ? <QuietButton onClick={() => done.back && undo(done.back)}>{words.takeBack}</QuietButton> : null}
+    </Flex>
+  ) : null;
+
+/** The repair of a finding, once it was tried on every page it reaches. */
+function Repair({
+  row,
+  proposals,
+  busy,
+  onRepair,
+}: {
+  row: FindingRow;
+  proposals: Proposals;
   busy: boolean;
-  setChosen: (next: Chosen | null) => void;
-  repair: (list: readonly PageFinding[]) => void;
-}) => (
-  <Box as="ul" listStyleType="none" borderWidth="1px" borderColor="line" bg="sheet">
-    {shown.map((row) => (
-      <Row
-        key={row.key}
-        row={row}
-        chosen={chosen?.finding !== null && chosen?.finding === row.layout && chosen?.page === row.page}
-        busy={busy}
-        onChoose={() =>
-          row.page && setChosen({ page: row.page, width: row.widths[0] ?? checkWidths[0], finding: row.layout })
-        }
-        onRepair={() => row.layout && row.page && repair([{ page: row.page, finding: row.layout }])}
-      />
-    ))}
-  </Box>
-);
+  onRepair: () => void;
+}) {
+  const site = useSite();
+  if (!row.layout?.repair || !row.page || !site.mayLayout || isInShared(row.layout)) return null;
+  const accepted = proposals.of(row.page, row.layout);
+  if (!accepted)
+    return (
+      <Text fontSize="small" color="ink2" maxW="190px" textAlign="right">
+        {accepted === null ? words.noRepair : proposals.done === null ? "" : words.tryingOne}
+      </Text>
+    );
+  const says = repairWords(accepted.repair);
+  return (
+    <Flex align="center" gap="8px">
+      <Text fontSize="small" color="ink2">
+        {reachWords(accepted.pages.length)}
+      </Text>
+      <PlainButton aria-label={words.repairOf(says, row.says)} disabled={busy} onClick={onRepair}>
+        {says}
+      </PlainButton>
+    </Flex>
+  );
+}
 
 /** Where the chosen finding is, in a picture of the page. */
 const PlacePicture = ({
   pages,
   place,
-  setChosen,
+  onChoose,
 }: {
-  pages: Gives<"checks.layout">["pages"];
+  pages: readonly CheckedPage[];
   place: Chosen | null;
-  setChosen: (next: Chosen | null) => void;
+  onChoose: (page: string, width: number) => void;
 }) => (
   <Box
     as="aside"
@@ -255,7 +232,7 @@ const PlacePicture = ({
     overflowY="auto"
     p="20px"
   >
-    <PagesByWidth pages={pages} chosen={place} onChoose={(page, width) => setChosen({ page, width, finding: null })} />
+    <PagesByWidth pages={pages} chosen={place} onChoose={onChoose} />
     {place ? (
       <FindingPicture
         key={`${place.page} ${place.width} ${place.finding?.code} ${place.finding?.node}`}
@@ -267,114 +244,45 @@ const PlacePicture = ({
 );
 
 /** Findings by sort, and what can be mended at once. */
-const Repairs = ({
+function Sorts({
   rows,
   group,
   setGroup,
   repairs,
-  site,
   busy,
+  trying,
   repair,
 }: {
-  rows: CheckRow[];
-  group: "all" | "links" | "words" | "contrast" | "layout" | "pictures";
-  setGroup: (next: "all" | "links" | "words" | "contrast" | "layout" | "pictures") => void;
-  repairs: PageFinding[];
-  site: ReturnType<typeof useSite>;
+  rows: readonly FindingRow[];
+  group: CheckGroup | "all";
+  setGroup: (next: CheckGroup | "all") => void;
+  repairs: readonly PageFinding[];
   busy: boolean;
+  trying: number | null;
   repair: (list: readonly PageFinding[]) => void;
-}) => (
-  <Flex gap="8px" wrap="wrap" mb="12px" role="group" aria-label={words.filter}>
-    {(["all", ...checkGroups] as const).map((name) => {
-      const count = name === "all" ? rows.length : rows.filter((row) => row.group === name).length;
-      if (name !== "all" && !count) return null;
-      return (
-        <PlainButton
-          key={name}
-          aria-pressed={group === name}
-          onClick={() => setGroup(name)}
-          {...(group === name ? { bg: "ink", color: "sheet", _hover: { bg: "inkSoft" } } : {})}
-        >
-          {name === "all" ? words.all : words.groups[name]} {count}
-        </PlainButton>
-      );
-    })}
-    <Box flex="1" />
-    {repairs.length > 1 && site.mayLayout ? (
-      <PlainButton loading={busy} onClick={() => repair(repairs)}>
-        {words.repairAll(repairs.length)}
-      </PlainButton>
-    ) : null}
-  </Flex>
-);
-
-function Row({
-  row,
-  chosen,
-  busy,
-  onChoose,
-  onRepair,
-}: {
-  row: CheckRow;
-  chosen: boolean;
-  busy: boolean;
-  onChoose: () => void;
-  onRepair: () => void;
 }) {
-  const site = useSite();
-  const repair = row.layout?.repair;
-  const mayRepair = repair && site.mayLayout && row.layout && !isInShared(row.layout);
   return (
-    <Flex
-      as="li"
-      gap="12px"
-      align="center"
-      wrap="wrap"
-      px="12px"
-      py="10px"
-      minH="54px"
-      bg={chosen ? "wash" : "transparent"}
-      borderBottomWidth="1px"
-      borderColor="line"
-      css={{ "&:last-of-type": { borderBottomWidth: 0 } }}
-    >
-      <Box flex="1.5" minW="220px">
-        {row.page ? (
-          <button
-            type="button"
-            aria-pressed={chosen}
-            onClick={onChoose}
-            style={{ textAlign: "left", cursor: "pointer", minHeight: 24 }}
+    <Flex gap="8px" wrap="wrap" mb="12px" role="group" aria-label={words.filter}>
+      {(["all", ...checkGroups] as const).map((name) => {
+        const count = name === "all" ? rows.length : rows.filter((row) => row.group === name).length;
+        if (name !== "all" && !count) return null;
+        return (
+          <PlainButton
+            key={name}
+            aria-pressed={group === name}
+            onClick={() => setGroup(name)}
+            {...(group === name ? { bg: "ink", color: "sheet", _hover: { bg: "inkSoft" } } : {})}
           >
-            <State tone={row.weight === "stops" ? "brick" : "amber"}>{row.says}</State>
-          </button>
-        ) : (
-          <State tone={row.weight === "stops" ? "brick" : "amber"}>{row.says}</State>
-        )}
-        <Text fontSize="small" color="ink2" pl="18px">
-          {widthsWords(row.widths, checkWidths.length)}
-        </Text>
-      </Box>
-      <Box flex="1" minW="140px">
-        <Text truncate>{row.pageName}</Text>
-        <Text fontSize="small" color="ink2" truncate title={row.block}>
-          {row.block}
-        </Text>
-      </Box>
-      <Flex gap="8px" align="center" minW="200px" justify="flex-end">
-        {mayRepair ? (
-          <PlainButton aria-label={words.repairOf(repairWords(repair), row.says)} disabled={busy} onClick={onRepair}>
-            {repairWords(repair)}
+            {name === "all" ? words.all : words.groups[name]} {count}
           </PlainButton>
-        ) : null}
-        <Link
-          href={row.href}
-          aria-label={words.showOf(row.says)}
-          style={{ textDecoration: "underline", whiteSpace: "nowrap" }}
-        >
-          {words.show}
-        </Link>
-      </Flex>
+        );
+      })}
+      <Box flex="1" />
+      {repairs.length > 1 ? (
+        <PlainButton disabled={busy} onClick={() => repair(repairs)}>
+          {trying === null ? words.repairAll(repairs.length) : words.repairing(trying + 1, repairs.length)}
+        </PlainButton>
+      ) : null}
     </Flex>
   );
 }

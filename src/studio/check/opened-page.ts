@@ -3,6 +3,7 @@ import type { LayoutFinding, Region } from "@/core/check/layout";
 import { findNode, noHeaderFooter, type PageNode } from "@/core/page/node";
 import { type Definitions, within } from "@/core/page/shared/placement";
 import type { RenderedPage, Renderer } from "@/core/render/render";
+import type { PageMeta } from "@/core/site/site";
 import type { Gives } from "@/server/operations";
 import type { OpenSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
@@ -15,6 +16,7 @@ type Opened = Gives<"pages.open">["documents"][number];
 export interface OpenedPage {
   readonly documents: Readonly<Record<Region, Opened | undefined>>;
   readonly shared: Definitions;
+  readonly sample: Awaited<ReturnType<typeof loadShopSample>>;
   readonly renderer: Renderer;
   readonly rendered: RenderedPage;
 }
@@ -29,21 +31,34 @@ export async function openForCheck(site: OpenSite, page: string): Promise<Opened
   if (!main) return null;
   const [header, footer] = [byKind("header"), byKind("footer")];
   const shared = new Map(documents.flatMap(({ id, kind, body }) => (kind === "shared" ? [[id, body] as const] : [])));
-  const { key, name, settings, brand, pages, widgets, media, parts, found, shop } = site;
-  const around = { header: header?.body ?? noHeaderFooter, footer: footer?.body ?? noHeaderFooter };
-  const renderer = stageRenderer(
-    { ...parts, key, name, settings, brand, pages, widgets, media, ...around },
-    { chosen: true, found, shop, sample: await loadShopSample(shop) },
-  );
-  return {
-    documents: { header, main, footer },
-    shared,
-    renderer,
-    rendered: renderer.render(meta, main.body, { shared }),
-  };
+  const sample = await loadShopSample(site.shop);
+  const opened = { documents: { header, main, footer }, shared, sample };
+  return { ...opened, ...drawn(site, meta, opened, rootsOf(opened)) };
 }
 
-export const rootsOf = ({ documents }: OpenedPage): Readonly<Partial<Record<Region, PageNode>>> => ({
+type Roots = Readonly<Partial<Record<Region, PageNode>>>;
+
+/** Draws a page with these roots in its regions. */
+function drawn(
+  site: OpenSite,
+  meta: PageMeta,
+  { shared, sample }: Pick<OpenedPage, "shared" | "sample">,
+  { header, main, footer }: Roots,
+): Pick<OpenedPage, "renderer" | "rendered"> {
+  const { key, name, settings, brand, pages, widgets, media, parts, found, shop } = site;
+  const around = { header: header ?? noHeaderFooter, footer: footer ?? noHeaderFooter };
+  const renderer = stageRenderer(
+    { ...parts, key, name, settings, brand, pages, widgets, media, ...around },
+    { chosen: true, found, shop, sample },
+  );
+  return { renderer, rendered: renderer.render(meta, main ?? noHeaderFooter, { shared }) };
+}
+
+/** An opened page drawn with other roots, as a repair would leave them. */
+export const renderedWith = (site: OpenSite, opened: OpenedPage, page: string, roots: Roots) =>
+  drawn(site, site.pages.find(({ id }) => id === page) as PageMeta, opened, roots);
+
+export const rootsOf = ({ documents }: Pick<OpenedPage, "documents">): Roots => ({
   ...(documents.header ? { header: documents.header.body } : {}),
   ...(documents.main ? { main: documents.main.body } : {}),
   ...(documents.footer ? { footer: documents.footer.body } : {}),

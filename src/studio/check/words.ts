@@ -1,5 +1,6 @@
 // Every word of Checks.
-import type { CheckGroup, LayoutFinding, LayoutRepair } from "@/core/check/layout";
+import type { CheckGroup, LayoutFinding } from "@/core/check/layout";
+import type { SiteRepair } from "@/core/check/trial-site";
 import { counted } from "@/studio/kit/counted";
 
 const fits: Readonly<Record<string, string>> = {
@@ -19,14 +20,19 @@ const looks: Readonly<Record<string, (value: string | number) => string>> = {
 const contents: Readonly<Record<string, (value: never) => string>> = {
   level: (value: number) => `Make it heading ${value}`,
   ground: ({ veil }: { veil: number }) => `Veil ${veil} %`,
-  top: ({ through }: { through?: string }) => (through ? `Words as on ${through}` : "On its own ground"),
+  top: ({ through }: { through?: string }) => (through ? `Header words as on ${through}` : "Header on its own ground"),
 };
 
 /** What a repair does, as its button says it. */
-export const repairWords = (repair: LayoutRepair): string =>
-  repair.set === "look"
+export function repairWords(repair: SiteRepair): string {
+  if (repair.set === "ownHeader") return words.ownHeader(repair.top.through, repair.pages.length);
+  return repair.set === "look"
     ? (looks[repair.field]?.(repair.value) ?? words.repair)
     : (contents[repair.field]?.(repair.value as never) ?? words.repair);
+}
+
+/** How many pages a repair changes, where it is more than the one it was found on. */
+export const reachWords = (pages: number): string => (pages > 1 ? words.reach(pages) : "");
 
 export const words = {
   title: "Checks",
@@ -48,13 +54,29 @@ export const words = {
   repair: "Repair",
   repairOf: (repair: string, what: string) => `${repair}: ${what}`,
   repairAll: (count: number) => `Repair ${count} in one step`,
+  repairing: (at: number, of: number) => `Repairing ${at} of ${of}`,
   repaired: (count: number) => `${counted(count, "finding is", "findings are")} repaired.`,
+  notRepaired: (count: number) =>
+    `${counted(count, "is", "are")} left: nothing cures ${count === 1 ? "it" : "them"} without a finding elsewhere.`,
+  ownHeader: (through: string | undefined, pages: number) =>
+    `A header of ${pages === 1 ? "its" : "their"} own ${through ? `with words as on ${through}` : "on its own ground"}`,
+  ownHeaderName: (through: string | undefined) => (through ? `Header, words as on ${through}` : "Header on its ground"),
+  reach: (pages: number) => `on ${counted(pages, "page", "pages")}`,
+  trying: (done: number, of: number) => `Trying repairs on every page they reach: ${done} of ${of}.`,
+  tryingOne: "Repair is being tried",
+  triedInChecks: "Repair it in Checks, where it is tried on every page",
+  noRepair: "Nothing cures it without a finding elsewhere",
   takenBack: "The repair is taken back.",
   takeBack: "Take it back",
   failed: "This could not be repaired: somebody changed the page meanwhile. It is measured again.",
+  wholeSite: "The whole site",
+  samples: "Sample words",
+  samplesHint: "They came with a section and only say what belongs there. Visitors would read them.",
+  samplesLeft: (count: number) => counted(count, "sample is left", "samples are left"),
+  walk: "Walk through them",
+  walkOf: (page: string) => `Walk through the samples of ${page}`,
   show: "Show me",
   showOf: (what: string) => `Show me: ${what}`,
-  columns: { what: "Finding", widths: "Widths", page: "Page", block: "Block", command: "Repair" },
   everyWidth: "every width",
   atWidths: (widths: readonly number[]) => `at ${widths.join(", ")}`,
   inHeader: "in the header",

@@ -74,6 +74,7 @@ const FindWords = later(() => import("./find-words").then((module) => module.Fin
 const KeysWindow = later(() => import("./keys-window").then((module) => module.KeysWindow));
 const LostWordsWindow = later(() => import("./lost-words").then((module) => module.LostWordsWindow));
 const InPlaceBar = later(() => import("./shared/in-place-bar").then((module) => module.InPlaceBar));
+const SamplesWalk = later(() => import("./samples-walk").then((module) => module.SamplesWalk));
 const Shelf = later(() => import("./shelf/shelf").then((module) => module.Shelf));
 
 const scopeOf = (widthPx: number): Width =>
@@ -223,6 +224,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const [stageRef, stageSize] = useSize();
   const editRef = useRef<((node: string) => void) | null>(null);
   const { walk } = useChosenVisitor();
+  const samplesWalk = useSearchParams().get("walk") === "samples";
   const sharedChanged = useSharedChanged();
   const refresh = useRefresh();
   const latestRefresh = useRef(refresh);
@@ -454,6 +456,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
             headerScrolled={{ shown: scrolledState, show: setScrolledState }}
           />
           {view.inPlace ? <InPlaceBar composer={composer} inPlace={view.inPlace} /> : null}
+          {samplesWalk ? <SamplesWalk composer={composer} view={view} /> : null}
           <Box
             ref={stageRef}
             flex="1"

@@ -4,6 +4,13 @@ import { counted } from "@/studio/kit/counted";
 const changes = (count: number) => (count === 1 ? "One change was" : `${count} changes were`);
 
 export const words = {
+  sampleWalk: "Walk through the sample words",
+  samplesCount: (count: number) => `${counted(count, "sample", "samples")} on this page.`,
+  sampleAt: (at: number, of: number) => `Sample ${at} of ${of}:`,
+  noSamples: "No sample is left here.",
+  sampleBefore: "Before",
+  sampleNext: "Next sample",
+  sampleEnd: "End the walk",
   editorNotLoaded: "The editor of these words could not be loaded yet. It is tried again; what you type is kept.",
   sharedSection: "Shared section",
   holdsItself: (names: readonly string[]) =>

@@ -59,7 +59,7 @@ const ruleSchema = Joi.object<StandingRule>({
   .messages({ "rule.incomplete": "A rule names exactly what it looks at." });
 
 /** At most so many rules a side. */
-const mostRules = 40;
+export const mostRules = 40;
 
 export const standingSchema: Joi.ObjectSchema<Standing> = Joi.object<Standing>({
   include: Joi.array().items(ruleSchema).max(mostRules).required(),

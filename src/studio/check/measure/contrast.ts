@@ -2,7 +2,7 @@
 // pixels. A header that changes while one scrolls is judged in both states.
 import { contrastOnPicture, largeTextRatio, textRatio } from "@/core/brand/contrast";
 import type { LayoutFound, LayoutRepair } from "@/core/check/layout";
-import { topOf } from "@/core/page/header-footer/top";
+import { type Top, topOf } from "@/core/page/header-footer/top";
 import type { Ground } from "@/core/page/look/ground";
 import { findNode } from "@/core/page/node";
 import { together } from "@/studio/kit/film-frames";
@@ -202,7 +202,7 @@ function* judged(
     const key = block?.dataset.n ?? "";
     if (told.has(key)) continue;
     told.add(key);
-    const repair = repairOf(page, element, under, wanted, state);
+    const [repair, ...otherwise] = repairsOf(page, element, under, wanted, state);
     yield {
       code: "layout.contrast",
       ...at(element),
@@ -213,6 +213,7 @@ function* judged(
         ...(under.pixels ? { ground: "picture" } : {}),
       },
       ...(repair ? { repair } : {}),
+      ...(otherwise.length ? { otherwise } : {}),
     };
   }
 }
@@ -224,57 +225,62 @@ function opacityOf({ view }: MeasuredPage, element: Element): number {
   return opacity;
 }
 
-/** What gives words enough contrast where they stand. */
-function repairOf(
+/** A stronger veil over the picture below words, strong enough for these; none where they stand on no picture of a section. */
+function veilFor(page: MeasuredPage, under: Below, words: string, wanted: number): LayoutRepair | null {
+  const { holder } = under;
+  const root = holder && page.roots[at(holder).region];
+  const node = root && holder.dataset.n ? findNode(root, holder.dataset.n) : null;
+  const ground = node?.content.ground as Ground | undefined;
+  if (!under.pixels || !node || !ground) return null;
+  for (let veil = ground.veil + 5; veil <= 100; veil += 5)
+    if (contrastOnPicture(under.pixels, asHex(under.cover ?? under.veil), veil / 100, words) >= wanted)
+      return { set: "content", node: node.id, field: "ground", value: { ...ground, veil }, raises: "veil" };
+  return null;
+}
+
+/** What gives words enough contrast where they stand, the smallest change first. */
+function repairsOf(
   page: MeasuredPage,
   element: HTMLElement,
   under: Below,
   wanted: number,
   state: "top" | "scrolled" | null,
-): LayoutRepair | undefined {
-  if (state) return headerRepair(page, under, wanted, state);
+): readonly LayoutRepair[] {
+  const words = asHex(readColour(page.view.getComputedStyle(element).color));
+  const veil = veilFor(page, under, words, wanted);
+  if (state) return headerRepairs(page, under, wanted, state, veil);
+  if (under.pixels && under.holder?.dataset.n) return veil ? [veil] : [];
   const block = blockOf(element);
-  const { holder } = under;
-  const root = holder && page.roots[at(holder).region];
-  const node = root && holder.dataset.n ? findNode(root, holder.dataset.n) : null;
-  const ground = node?.content.ground as Ground | undefined;
-  if (under.pixels && node && ground) {
-    const words = asHex(readColour(page.view.getComputedStyle(element).color));
-    for (let veil = ground.veil + 5; veil <= 100; veil += 5)
-      if (contrastOnPicture(under.pixels, asHex(under.cover ?? under.veil), veil / 100, words) >= wanted)
-        return { set: "content", node: node.id, field: "ground", value: { ...ground, veil }, raises: "veil" };
-    return undefined;
-  }
   // Words of a colour of their own take that of their surface.
   const around = page.roots[at(element).region];
   const told = around && block?.dataset.n ? findNode(around, block.dataset.n) : null;
   return told?.look.base.colour !== undefined && told.look.base.colour !== "ink"
-    ? { set: "look", node: told.id, field: "colour", value: "ink" }
-    : undefined;
+    ? [{ set: "look", node: told.id, field: "colour", value: "ink" }]
+    : [];
 }
 
-/** The surface whose words read on what lies below a header. */
-function headerRepair(
+/** What makes a header readable: the words of another surface, a veil over what lies below it, its own ground. */
+function headerRepairs(
   { roots, surfaces }: MeasuredPage,
   under: Below,
   wanted: number,
   state: "top" | "scrolled",
-): LayoutRepair | undefined {
+  veil: LayoutRepair | null,
+): readonly LayoutRepair[] {
   const root = roots.header;
   const top = root && topOf(root);
-  if (!root || !top) return undefined;
+  if (!root || !top) return [];
+  const as = (value: Top): LayoutRepair => ({ set: "content", node: root.id, field: "top", value });
   if (state === "top") {
-    if (!top.through) return undefined;
-    const best = surfaces.find(({ words }) => ratioOn(under, words) >= wanted);
-    if (best) return { set: "content", node: root.id, field: "top", value: { ...top, through: best.name } };
-    // None reads there: then it stands on its own ground.
+    if (!top.through) return [];
     const { through: _through, ...solid } = top;
-    return { set: "content", node: root.id, field: "top", value: solid };
+    const readable = surfaces.filter(({ words }) => ratioOn(under, words) >= wanted);
+    // Surfaces whose words are of one colour are one choice.
+    const different = readable.filter(({ words }, at) => readable.findIndex((one) => one.words === words) === at);
+    return [...different.map(({ name }) => as({ ...top, through: name })), ...(veil ? [veil] : []), as(solid)];
   }
   const { surface: _surface, ...scrolled } = top.scrolled;
-  return top.scrolled.surface
-    ? { set: "content", node: root.id, field: "top", value: { ...top, scrolled } }
-    : undefined;
+  return top.scrolled.surface ? [as({ ...top, scrolled })] : [];
 }
 
 /** Contrast of all words of the page, the header's at the top and once scrolled. */

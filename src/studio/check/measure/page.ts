@@ -1,4 +1,6 @@
 // A page as it is measured: its blocks and what is written in them, at the width its frame has now.
+
+import type { Surface } from "@/core/brand/brand";
 import type { LayoutFound, Region } from "@/core/check/layout";
 import type { PageNode } from "@/core/page/node";
 
@@ -9,7 +11,7 @@ export interface MeasuredPage {
   /** Roots of the documents shown, by where they stand. */
   readonly roots: Readonly<Partial<Record<Region, PageNode>>>;
   /** Colour of each surface's ground and words, "#rrggbb". */
-  readonly surfaces: readonly { readonly name: string; readonly ground: string; readonly words: string }[];
+  readonly surfaces: readonly { readonly name: Surface; readonly ground: string; readonly words: string }[];
 }
 
 /** One thing that is looked for. */

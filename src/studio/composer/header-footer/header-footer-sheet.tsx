@@ -19,6 +19,7 @@ import { newId } from "@/studio/kit/new-id";
 import { usePixels } from "@/studio/kit/pixels";
 import { smallPicture } from "@/studio/kit/small-picture";
 import type { Composer, ComposerView } from "../store";
+import { OnOtherPages } from "./on-other-pages";
 import { ruleWords, words } from "./words";
 
 interface HeaderFooterProps {
@@ -46,7 +47,9 @@ export function HeaderFooterSheet({ composer, view, headerFooter }: HeaderFooter
         </Link>
       </Group>
       {composer.mayLayout ? <Rows composer={composer} headerFooter={headerFooter} /> : null}
-      {of === "header" && composer.mayLayout ? <Scrolling composer={composer} view={view} root={root} /> : null}
+      {of === "header" && composer.mayLayout ? (
+        <Scrolling composer={composer} view={view} document={document} root={root} />
+      ) : null}
     </Box>
   );
 }
@@ -106,7 +109,8 @@ const linksRow = () =>
       { size: 0.9, align: "end" },
     ),
   );
-const plainRow = () => b.section(words.row, { above: 12, below: 12 }, b.navigation("bar", words.further, false));
+const plainRow = () =>
+  b.section(words.row, { above: 12, below: 12 }, b.bar({}, [], [], [b.navigation("bar", words.further, false)]));
 
 function Rows({ composer, headerFooter: { document, root } }: Pick<HeaderFooterProps, "composer" | "headerFooter">) {
   const put = (node: PageNode, index: number) => {
@@ -187,7 +191,17 @@ function PixelsRow({
 
 const heights = { label: words.height, min: 40, max: 200, step: 4 } as const;
 
-function Scrolling({ composer, view, root }: { composer: Composer; view: ComposerView; root: PageNode }) {
+function Scrolling({
+  composer,
+  view,
+  document,
+  root,
+}: {
+  composer: Composer;
+  view: ComposerView;
+  document: string;
+  root: PageNode;
+}) {
   const top = topOf(root);
   const set = (next: Top | undefined, group: string) => {
     const refusal = composer.content.set(root.id, "top", next, `${root.id}.top.${group}`);
@@ -222,6 +236,7 @@ function Scrolling({ composer, view, root }: { composer: Composer; view: Compose
               }}
             />
             {top.through ? <ContrastOver composer={composer} view={view} surface={top.through} /> : null}
+            {top.through ? <OnOtherPages document={document} root={root} /> : null}
           </>
         ) : null}
       </Group>

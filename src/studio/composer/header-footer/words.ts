@@ -1,5 +1,7 @@
 // Words of the sheet of a header or footer, and of the rules that say where one stands.
+
 import type { Claim, HeaderOrFooter, StandingRule } from "@/core/page/header-footer/standing";
+import { counted } from "@/studio/kit/counted";
 
 interface Named {
   readonly pages: readonly { readonly id: string; readonly title: string }[];
@@ -64,6 +66,11 @@ export const words = {
   shadow: "A shadow below it",
   logoHint: "A logo in this row can have a picture of its own for this state.",
   contrastOver: (ratio: string, section: string) => `Contrast ${ratio} : 1 over “${section}”`,
+  lookingAt: (done: number, of: number) => `Looking at it on its other pages: ${done} of ${of}.`,
+  readsEverywhere: (pages: number) => `Its words can be read on ${pages === 1 ? "its page" : `all ${pages} pages`}`,
+  unreadable: (count: number, of: number) => `Its words can’t be read on ${count} of ${counted(of, "page", "pages")}`,
+  unreadableAt: (page: string, ratio: string) => `${page}, ${ratio} : 1`,
+  toChecks: "Repairs that fit all of them stand in Checks",
   contrastScrolled: (ratio: string) => `Contrast ${ratio} : 1 once scrolled`,
   noFirst: "This page has no section below it yet.",
 } as const;

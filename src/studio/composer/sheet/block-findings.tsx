@@ -1,10 +1,12 @@
 "use client";
 // What measuring found at the selected block, with what repairs it.
 import { Box, Flex, Text } from "@chakra-ui/react";
+import Link from "next/link";
 import { checkWidths, isInShared, type LayoutFinding, layoutCodes, repairEdits } from "@/core/check/layout";
 import type { PageNode } from "@/core/page/node";
 import { within } from "@/core/page/shared/placement";
 import { words as checkWords, regionWords, repairWords, widthsWords } from "@/studio/check/words";
+import { useSite } from "@/studio/frame/site-context";
 import { PlainButton } from "@/studio/kit/buttons";
 import { State } from "@/studio/kit/layout";
 import { reasonWords } from "@/studio/kit/reasons";
@@ -25,6 +27,7 @@ export function BlockFindings({
   node: PageNode;
   findings: readonly LayoutFinding[];
 }) {
+  const site = useSite();
   const here = findings.filter((finding) => isOf(finding, node.id));
   if (!here.length) return null;
   const repair = (finding: LayoutFinding) => {
@@ -45,7 +48,12 @@ export function BlockFindings({
             <Text fontSize="small" color="ink2">
               {[widthsWords(finding.widths, checkWidths.length), regionWords(finding)].filter(Boolean).join(", ")}
             </Text>
-            {finding.repair && composer.mayLayout && !isInShared(finding) ? (
+            {finding.region !== "main" && finding.repair ? (
+              <Link href={`/s/${site.key}/checks`} style={{ textDecoration: "underline" }}>
+                {checkWords.triedInChecks}
+              </Link>
+            ) : null}
+            {finding.region === "main" && finding.repair && composer.mayLayout && !isInShared(finding) ? (
               <PlainButton h="26px" onClick={() => repair(finding)}>
                 {repairWords(finding.repair)}
               </PlainButton>
