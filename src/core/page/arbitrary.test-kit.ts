@@ -26,6 +26,7 @@ const contents: Readonly<Record<Kind, fc.Arbitrary<Record<string, unknown>>>> = 
   }),
   section: fc.record({ name: fc.constantFrom("Opening", "Prices", "Visit") }),
   columns: fc.constant({}),
+  bar: fc.constant({}),
   stack: fc.constant({}),
   heading: fc.record({ text: word, level: fc.integer({ min: 1, max: 6 }) }),
   richText: fc.record({ doc: fc.array(word, { minLength: 1, maxLength: 3 }).map((texts) => paragraphs(...texts)) }),

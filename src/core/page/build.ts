@@ -26,6 +26,14 @@ export function builder(newId: () => string) {
     page: (...sections: readonly PageNode[]) => node("page", {}, {}, sections),
     section: (name: string, look: Given, ...children: readonly PageNode[]) => node("section", { name }, look, children),
     columns: (look: Given, ...children: readonly PageNode[]) => node("columns", {}, look, children),
+    /** What stands at its start, in its middle and at its end. */
+    bar: (look: Given, ...places: readonly (readonly PageNode[])[]) =>
+      node(
+        "bar",
+        {},
+        look,
+        [0, 1, 2].map((at) => node("stack", {}, {}, places[at] ?? [])),
+      ),
     stack: (look: Given, ...children: readonly PageNode[]) => node("stack", {}, look, children),
     heading: (level: number, text: string, look: Given = {}) => node("heading", { text, level }, look),
     words: (text: string | readonly string[], look: Given = {}) =>
@@ -44,5 +52,6 @@ export function builder(newId: () => string) {
       node("list", { style: "bullets", items: items.map((text, index) => ({ id: `l${index + 1}`, text })) }, look),
     navigation: (arrangement: "bar" | "column", label: string, showName: boolean) =>
       node("navigation", { arrangement, showName, label, menuWord: "Menu" }),
+    logo: (media: string | null = null, look: Given = {}) => node("logo", { media }, look),
   };
 }

@@ -50,6 +50,7 @@ export function everyBlock(newId: () => string, { media, document, widget }: OfS
       { surface: "ink", toward: "accent" },
       [b.heading(2, "Over the river"), b.words("Words on a picture, with the surface over it.")],
     ),
+    b.section("Bar", { above: 12, below: 12 }, b.bar({}, [b.logo()], [], [b.button("Come by", "page:visit")])),
     b.section(
       "Opening",
       {},

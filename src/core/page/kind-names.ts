@@ -4,6 +4,7 @@ export const kindNames = [
   "page",
   "section",
   "columns",
+  "bar",
   "stack",
   "heading",
   "richText",

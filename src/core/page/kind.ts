@@ -126,6 +126,8 @@ export interface KindDefinition<C extends object = Content> extends Holder<C>, J
   readonly cartField?: (content: C) => (keyof C & string) | null;
   /** So many of them stand beside each other at most; any number where it says nothing. */
   readonly mostBeside?: number;
+  /** What stands in the blocks it holds stands beside each other, and is dropped so. */
+  readonly acrossInside?: true;
   /** Its space above and below lies inside its edge, and not around it. */
   readonly spaceInside?: boolean;
   /** Its height is that of its own box, and can be dragged. */

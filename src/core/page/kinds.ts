@@ -3,6 +3,7 @@ import type { KindDefinition } from "./kind";
 import { type Kind, kindNames } from "./kind-names";
 import { address } from "./kinds/address";
 import { anchor } from "./kinds/anchor";
+import { bar } from "./kinds/bar";
 import { button } from "./kinds/button";
 import { card } from "./kinds/card";
 import { code } from "./kinds/code";
@@ -39,6 +40,7 @@ const all: Readonly<Record<Kind, KindDefinition>> = {
   page,
   section,
   columns,
+  bar,
   stack,
   heading,
   richText,

@@ -191,6 +191,15 @@ test("a section as high as the window, a column that stays in view, a picture th
   expect(phone).toContain("{order:-1}");
 });
 
+test("a bar without a middle shares its row between its ends, and a menu in it can stand at any of its places", () => {
+  const bar = b.bar({}, [b.logo()], [], [b.navigation("bar", "Main", false)]);
+  const { html, css } = renderPage(site, home, b.page(b.section("Bar", {}, bar)), options);
+  expect(html).toContain('class="b-row no-middle"');
+  expect(css).toContain(".b-row .b-nav{width:auto");
+  const full = b.bar({}, [b.logo()], [b.navigation("bar", "Main", false)], [b.button("Call")]);
+  expect(renderPage(site, home, b.page(b.section("Bar", {}, full)), options).html).toContain('class="b-row"');
+});
+
 test("nothing in a page's flow is as high as the browser's own window: a frame as high as its page would grow without end", () => {
   const everyLook = lookFields.flatMap((field) => {
     const { schema, css } = lookProperties[field];

@@ -50,7 +50,9 @@ export const starters: Readonly<Record<StarterKey, Starter>> = {
 export function firstHeadersFooters(newId: () => string): Readonly<Record<HeaderOrFooter, PageNode>> {
   const b = builder(newId);
   return {
-    header: b.page(b.section("Header", { above: 18, below: 18 }, b.navigation("bar", "Main", true))),
+    header: b.page(
+      b.section("Header", { above: 16, below: 16 }, b.bar({}, [b.logo()], [], [b.navigation("bar", "Main", false)])),
+    ),
     footer: b.page(
       b.section("Footer", { surface: "ink", above: 40, below: 40 }, b.navigation("column", "Footer", true)),
     ),

@@ -1,10 +1,14 @@
 // The composer's state against the real server: tabs of a browser, a line that breaks, people at the same page.
+import { builder } from "@/core/page/build";
 import { findNode, type PageNode } from "@/core/page/node";
 import { operations } from "@/server/operations";
 import { problemResponse } from "@/server/problem";
 import { type Person, type TestStudio, testStudio } from "@/server/testing/studio.test-kit";
 import { moveTo, pasteAll, putAt } from "./several";
 import { Composer } from "./store";
+
+let built = 0;
+const build = builder(() => `built${++built}`);
 
 let studio: TestStudio;
 /** What stands between browser and server: broken, or done by the server with the answer lost on the way. */
@@ -148,6 +152,25 @@ test("sections are added, copied, moved, pasted and removed, and the selection g
   for (let step = 0; step < 20; step++) composer.undo();
   await settled(composer);
   expect(sections().slice(0, 2)).toEqual([one, two]);
+});
+
+test("a block goes from the start of a bar over its middle to its end and back, by keys; a section goes nowhere", async () => {
+  const { composer } = await tab("home");
+  const bar = build.bar({}, [build.logo(), build.words("Since 1998")], [], []);
+  expect(putAt(composer, { parent: composer.view.page.id, index: 0 }, build.section("Bar", {}, bar))).toBeNull();
+  const parts = () => composer.node(bar.id)?.children?.map(({ children = [] }) => children.map(({ kind }) => kind));
+  const logo = bar.children?.[0]?.children?.[0]?.id ?? "";
+  composer.blocks.moveAcross(logo, 1);
+  expect(parts()).toEqual([["richText"], ["logo"], []]);
+  composer.blocks.moveAcross(logo, 1);
+  composer.blocks.moveAcross(logo, 1);
+  expect(parts()).toEqual([["richText"], [], ["logo"]]);
+  composer.undo();
+  composer.undo();
+  expect(parts()).toEqual([["logo", "richText"], [], []]);
+  const order = composer.view.page.children?.map(({ id }) => id);
+  composer.blocks.moveAcross(composer.view.page.children?.[0]?.id ?? "", 1);
+  expect(composer.view.page.children?.map(({ id }) => id)).toEqual(order);
 });
 
 test("what comes where only sections stand gets one of its own; sections that are pasted stay apart whatever they are called", async () => {

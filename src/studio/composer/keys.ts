@@ -74,6 +74,18 @@ export const keyTable: readonly Key[] = [
     run: (composer) => layout(composer, (node) => composer.blocks.moveBy(node, 1)),
   },
   {
+    keys: "Alt+Left",
+    says: "into the column, or the part of a bar, before it",
+    fits: alt("ArrowLeft"),
+    run: (composer) => layout(composer, (node) => composer.blocks.moveAcross(node, -1)),
+  },
+  {
+    keys: "Alt+Right",
+    says: "into the one behind it",
+    fits: alt("ArrowRight"),
+    run: (composer) => layout(composer, (node) => composer.blocks.moveAcross(node, 1)),
+  },
+  {
     keys: "Up, Down",
     says: "the block before, the block after",
     fits: (event) => !event.altKey && !meta(event) && (event.key === "ArrowUp" || event.key === "ArrowDown"),

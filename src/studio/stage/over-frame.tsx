@@ -10,6 +10,7 @@ import type { Composer } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";
 import { pageReasonWords } from "@/studio/stage/page-reasons";
 import { MarkTag } from "./mark-tag";
+import { draggingClass } from "./patch";
 
 export interface Point {
   readonly x: number;
@@ -125,13 +126,19 @@ export function OverFrame({ composer, dragged, found, tag, from, onOver }: OverF
     };
     // Over a frame the pointer's moves would go to its document.
     const frames = [...document.querySelectorAll<HTMLIFrameElement>("iframe[data-stage]")];
-    for (const frame of frames) frame.style.pointerEvents = "none";
+    for (const frame of frames) {
+      frame.style.pointerEvents = "none";
+      frame.contentDocument?.documentElement.classList.add(draggingClass);
+    }
     addEventListener("pointermove", onMove, true);
     look();
     return () => {
       removeEventListener("pointermove", onMove, true);
       cancelAnimationFrame(turn);
-      for (const frame of frames) frame.style.pointerEvents = "";
+      for (const frame of frames) {
+        frame.style.pointerEvents = "";
+        frame.contentDocument?.documentElement.classList.remove(draggingClass);
+      }
       found.current = null;
     };
   }, [composer, dragged, found]);

@@ -22,6 +22,12 @@ export interface StageState {
 /** What is hidden at a width stays in sight for those who work on it, faintly: how else would one find it again. */
 const ghost = "opacity:.32!important;outline:1px dashed currentColor!important;outline-offset:-1px!important";
 
+/** Of a frame's document while something is dragged over it. */
+export const draggingClass = "is-dragging";
+
+/** Parts of a bar in which nothing stands are there to be dropped into, as long as something is dragged. */
+const emptyParts = `.${draggingClass} .b-row{grid-template-columns:minmax(0,1fr) auto minmax(0,1fr)!important}.${draggingClass} .b-row>.b-stack:empty{display:flex!important;min-width:72px;min-height:36px;outline:1px dashed currentColor;outline-offset:-1px}`;
+
 /** Where nothing stands yet there is room to drop something. */
 const emptyMain = "#main:empty{min-height:320px}";
 
@@ -29,7 +35,7 @@ const emptyMain = "#main:empty{min-height:320px}";
 export function openStage(document: Document, ghosts = false): StageState {
   document.open();
   document.write(
-    `<!DOCTYPE html><html><head><base target="_blank"><style id="ground"></style><style id="base"></style><style id="tablet" media="${tabletQuery}"></style><style id="phone" media="${phoneQuery}"></style><style>${framedWindowCss}html{cursor:default}a,button,summary{cursor:inherit}[contenteditable]{cursor:text;outline:none}.ProseMirror{outline:none;white-space:pre-wrap}[data-n]:empty::before{content:"\\200b"}${ghosts ? emptyMain : ""}</style></head><body><header></header><main id="main"></main><footer></footer></body></html>`,
+    `<!DOCTYPE html><html><head><base target="_blank"><style id="ground"></style><style id="base"></style><style id="tablet" media="${tabletQuery}"></style><style id="phone" media="${phoneQuery}"></style><style>${framedWindowCss}html{cursor:default}a,button,summary{cursor:inherit}[contenteditable]{cursor:text;outline:none}.ProseMirror{outline:none;white-space:pre-wrap}[data-n]:empty::before{content:"\\200b"}${ghosts ? emptyMain + emptyParts : ""}</style></head><body><header></header><main id="main"></main><footer></footer></body></html>`,
   );
   document.close();
   return { document, ghosts, shown: new Map(), rules: new Set(), ground: "" };

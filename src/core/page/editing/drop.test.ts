@@ -61,3 +61,22 @@ it("what nothing takes is refused with both kinds", () => {
     reason: { code: "page.cannotHold", parent: "heading", kind: "question" },
   });
 });
+
+it("in a part of a bar blocks stand beside each other: the line stands upright, be there one or none", () => {
+  const logo = b.logo();
+  const bar = b.bar({}, [logo], [], []);
+  const [start, middle] = bar.children as [PageNode, PageNode];
+  const header = b.page(b.section("Header", {}, bar));
+  const placed: Readonly<Record<string, Box>> = {
+    [bar.id]: { x: 0, y: 0, width: 1000, height: 40 },
+    [start.id]: { x: 0, y: 0, width: 460, height: 40 },
+    [middle.id]: { x: 464, y: 0, width: 72, height: 40 },
+    [logo.id]: { x: 0, y: 0, width: 120, height: 40 },
+  };
+  const dragged = b.button("Call us");
+  const at = (over: string, x: number) =>
+    dropAt(dragged, pathTo(header, over) ?? [], { x, y: 30 }, (id) => placed[id] ?? null);
+  expect(at(logo.id, 100)).toMatchObject({ value: { parent: start.id, index: 1, line: { width: 4, height: 40 } } });
+  expect(at(logo.id, 20)).toMatchObject({ value: { parent: start.id, index: 0 } });
+  expect(at(middle.id, 500)).toMatchObject({ value: { parent: middle.id, index: 0, line: { width: 4 } } });
+});

@@ -1,6 +1,6 @@
 // Where a block that is dragged over a page would stand: the innermost holder that takes it, and its place there.
 import { done, type Outcome, refused } from "@/core/visitor/decision";
-import { heldBy } from "../kinds";
+import { heldBy, kinds } from "../kinds";
 import { findNode, type PageNode } from "../node";
 
 /** A rectangle in px of the frame. */
@@ -77,7 +77,8 @@ export function dropAt(
       return box && box.width > 0 ? [{ index, box }] : [];
     });
     const boxes = shown.map(({ box }) => box);
-    const across = besideEachOther(boxes);
+    const around = usable[usable.indexOf(holder) - 1];
+    const across = besideEachOther(boxes) || (around !== undefined && kinds[around.kind].acrossInside === true);
     const nth = boxes.filter((box) =>
       across ? box.x + box.width / 2 < point.x : box.y + box.height / 2 < point.y,
     ).length;

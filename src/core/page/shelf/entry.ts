@@ -29,6 +29,7 @@ export const shelfGroups = [
   "Calls to act",
   "Galleries",
   "Words",
+  "Headers",
   "Footers",
 ] as const;
 export type ShelfGroup = (typeof shelfGroups)[number];

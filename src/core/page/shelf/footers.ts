@@ -24,6 +24,44 @@ export const footers = entries(
       ),
   ],
   [
+    "foot-bar",
+    "Foot as a bar",
+    "logo, menu and ways to reach you, in one row",
+    (b) =>
+      b.section(
+        "Foot as a bar",
+        { surface: "ink", above: 28, below: 28 },
+        b.bar(
+          {},
+          [b.logo()],
+          [b.navigation("bar", "Footer", false)],
+          [links(b, "icons", ["phone", "Call us"], ["mail", "Write to us"])],
+        ),
+      ),
+  ],
+  [
+    "foot-parts-bar",
+    "Foot in parts above a bar",
+    "address, hours and reach; logo and menu below",
+    (b, facts) =>
+      b.section(
+        "Foot in parts above a bar",
+        { surface: "soft", above: 48, below: 24 },
+        b.columns(
+          { split: "1:1:1", gap: 48 },
+          b.stack({ gap: 10 }, b.heading(3, "Find us"), addressLines(b, facts)),
+          b.stack({ gap: 10 }, b.heading(3, "Open"), openHours(b, facts)),
+          b.stack(
+            { gap: 10 },
+            b.heading(3, "Get in touch"),
+            links(b, "column", ["phone", "Call us"], ["mail", "Write to us"]),
+          ),
+        ),
+        b.node("divider", {}),
+        b.bar({}, [b.logo()], [], [b.navigation("bar", "Footer", false)]),
+      ),
+  ],
+  [
     "foot-line",
     "Foot in one line",
     "a name and the ways to reach you",

@@ -3,6 +3,7 @@ import { calls } from "./calls";
 import type { ShelfEntry } from "./entry";
 import { footers } from "./footers";
 import { galleries } from "./galleries";
+import { headers } from "./headers";
 import { offers } from "./offers";
 import { openings } from "./openings";
 import { people } from "./people";
@@ -25,5 +26,6 @@ export const shelf: readonly ShelfEntry[] = [
   calls,
   galleries,
   plain,
+  headers,
   footers,
 ].flat();

@@ -56,6 +56,19 @@ export class Blocks {
     if (place && original) this.insert(place.parent.id, place.index + 1, withFreshIds(original, newId));
   }
 
+  /** Into the column or the part of a bar before (-1) or behind (+1) the one it stands in. */
+  moveAcross(node: string, by: -1 | 1) {
+    if (this.editor.refusesInside(node)) return;
+    const place = this.editor.place(node);
+    const around = place && this.editor.place(place.parent.id);
+    const beside = around?.parent.children?.[around.index + by];
+    if (!place || !around || !beside || beside.kind !== place.parent.kind || around.document !== place.document) return;
+    if (place.parent.kind === "section") return;
+    const index = by === 1 ? 0 : (beside.children ?? []).length;
+    const refusal = this.editor.edit(place.document, [{ type: "move", node, parent: beside.id, index }]);
+    if (refusal) this.editor.say(refusal);
+  }
+
   /** One place up (-1) or down (+1) among its siblings. */
   moveBy(node: string, by: -1 | 1) {
     if (this.editor.refusesInside(node)) return;
