@@ -54,9 +54,11 @@ export function documentProblems(
     const kind = kinds[node.kind];
     const found = (weight: Finding["weight"], code: string, values: Readonly<Record<string, string>> = {}) =>
       findings.push({ weight, document, node: node.id, widget: null, reason: { code, ...values } });
-    if (asked === "all") {
+    if (asked === "all" || around.samplesStop) {
       const [sample] = samplesIn(node);
-      if (sample !== undefined) found("look", "check.sample", { words: sample });
+      if (sample !== undefined) found(around.samplesStop ? "stops" : "look", "check.sample", { words: sample });
+    }
+    if (asked === "all") {
       for (const code of kind.nodeProblems?.(node, nameOf) ?? []) found("look", code);
     }
     for (const ref of kind.refs?.(node.content) ?? [])

@@ -49,6 +49,8 @@ export interface Surroundings {
   describes(media: string): boolean;
   /** Whether the settings of the site say this. */
   tells(what: "hours" | "address"): boolean;
+  /** Whether sample words that are left stop a release. */
+  readonly samplesStop: boolean;
   /** What kinds of widgets keep for all of theirs. */
   part<T>(of: Service<T>): T | undefined;
   /** BCP 47 tag of the site's own language. */

@@ -128,6 +128,8 @@ export interface KindDefinition<C extends object = Content> extends Holder<C>, J
   readonly mostBeside?: number;
   /** What stands in the blocks it holds stands beside each other, and is dropped so. */
   readonly acrossInside?: true;
+  /** Where all it holds draws nothing on a released page it draws nothing either, so that its place closes. */
+  closesEmpty?(node: PageNode): boolean;
   /** Its space above and below lies inside its edge, and not around it. */
   readonly spaceInside?: boolean;
   /** Its height is that of its own box, and can be dragged. */

@@ -43,6 +43,8 @@ export interface RenderOptions {
   readonly chosen?: boolean;
   /** Marks every node with data-n="<id>" for the stage. Released pages carry no ids. */
   readonly marks?: boolean;
+  /** What is empty shows its place, for those who work on the page; visitors get nothing there, and the place closes. */
+  readonly placeholders?: boolean;
   /** Put before the path of every page: "" on a live site, the token on a rehearsal host. */
   readonly linkBase: string;
   /** "https://host" of the live site, for canonical and social addresses; null where there is none. */
@@ -299,7 +301,19 @@ export class Drawing implements RenderContext {
   rendered(node: PageNode): string {
     if (this.kinds === none) this.kinds = [node.kind];
     else note(this.kinds, node.kind);
-    return kinds[node.kind].render(node, node.content, this);
+    const kind = kinds[node.kind];
+    const html = kind.render(node, node.content, this);
+    if (this.emptied === null) return html;
+    const closes = this.emptied === node && kind.closesEmpty?.(node) === true;
+    this.emptied = null;
+    return closes ? "" : html;
+  }
+
+  /** The holder whose blocks all drew nothing, while it is being rendered itself. */
+  private emptied: PageNode | null = null;
+
+  placeholder(html: string): string {
+    return this.options.placeholders ? html : "";
   }
 
   /** A widget that appears in the part; undefined where there is none. */
@@ -557,22 +571,30 @@ export class Drawing implements RenderContext {
   }
 
   children(node: PageNode, given?: (index: number, node: PageNode) => Room): string {
+    return this.parts(node, given).join("");
+  }
+
+  parts(node: PageNode, given?: (index: number, node: PageNode) => Room): readonly string[] {
     const { children } = node;
-    if (!children) return "";
+    if (!children?.length) return [];
     const { place, holder, index } = this;
     const here: Place | null = given ? { around: place, given, node, index: 0 } : place;
     this.place = here;
     this.holder = node;
-    let html = "";
+    const parts: string[] = [];
+    let drawn = false;
     for (let at = 0; at < children.length; at++) {
       if (given && here) here.index = at;
       this.holder = node;
       this.index = at;
-      html += this.rendered(children[at] as PageNode);
+      const html = this.rendered(children[at] as PageNode);
+      if (html) drawn = true;
+      parts.push(html);
     }
     this.place = place;
     this.holder = holder;
     this.index = index;
-    return html;
+    this.emptied = drawn || this.options.placeholders ? null : node;
+    return parts;
   }
 }

@@ -123,6 +123,8 @@ export interface RenderContext {
   sizes(room?: Room): string;
   /** Whether a link leads to the page that is shown. */
   leadsHere(link: string): boolean;
+  /** What stands in the place of something that is not there yet: only for those who work on the page. */
+  placeholder(html: string): string;
   /** Class, id for the stage and style rules of a node, as attributes with a leading space. */
   attributes(node: PageNode, kindClass: string): string;
   /** What names one line of a list for the stage, as an attribute with a leading space; "" elsewhere. */
@@ -195,6 +197,8 @@ export interface RenderContext {
   shared(placement: PageNode): string;
   /** What a block holds; `room` says of each child how much of its parent's width it gets, all where it says nothing. */
   children(node: PageNode, room?: (index: number, node: PageNode) => Room): string;
+  /** The same, block by block; "" for one that draws nothing. */
+  parts(node: PageNode, room?: (index: number, node: PageNode) => Room): readonly string[];
 }
 
 /** How much of its parent's width something gets. */

@@ -513,3 +513,42 @@ test("a calendar’s button floats over the pages that are named and no others, 
   const { body, ...meta } = site.pages.find((one) => one.slug === "visit") as SiteFile["pages"][number];
   expect(createRenderer({ ...frame, widgets: off }, options).render(meta, body).html).not.toContain("w-float");
 });
+
+describe("what is empty", () => {
+  const { hours: _hours, address: _address, phone: _phone, place: _place, ...untold } = site.settings;
+  const bare: SiteFrame = { ...site, settings: untold };
+  const released = (...sections: readonly PageNode[]) => renderPage(bare, home, b.page(...sections), options).html;
+  const worked = (...sections: readonly PageNode[]) =>
+    renderPage(bare, home, b.page(...sections), { ...options, marks: true, placeholders: true }).html;
+  const mainOf = (html: string) => html.slice(html.indexOf("<main"), html.indexOf("</main>"));
+
+  it("draws nothing for visitors, whatever section of the shelf it came with; whoever works on it sees its place", () => {
+    for (const entry of shelf) {
+      const section = entry.make(() => `e${++last}`);
+      expect([entry.key, released(section).match(/b-none|b-unset/)]).toEqual([entry.key, null]);
+    }
+    const places = worked(...shelf.map((entry) => entry.make(() => `e${++last}`)));
+    expect(places).toContain("b-none");
+  });
+
+  it("closes its place: a column that holds nothing else, a section that holds nothing else", () => {
+    const picture = () => b.picture(null, "");
+    const words = b.stack({}, b.words("By the river."));
+    const two = mainOf(released(b.section("Beside", {}, b.columns({ split: "1:1" }, words, b.stack({}, picture())))));
+    expect(two).toContain("b-columns of-1");
+    expect(two.match(/b-stack/g)).toHaveLength(1);
+    expect(mainOf(released(b.section("Alone", {}, b.columns({}, b.stack({}, picture())))))).not.toContain("<section");
+    const gallery = b.node("gallery", { as: "grid", items: [{ id: "l1", media: null, alt: "" }] });
+    const hours = b.node("hours", { as: "week", now: true, exceptions: true });
+    expect(mainOf(released(b.section("Gone", {}, gallery, hours)))).not.toContain("<section");
+    expect(mainOf(worked(b.section("There", {}, gallery, hours)))).toContain("b-unset");
+  });
+
+  it("a section with a picture behind it stays, and one that was empty from the start as well", () => {
+    const media = site.media[0]?.hash as string;
+    const section = b.section("Behind", {}, b.picture(null, ""));
+    const behind = { ...section, content: { name: "Behind", ground: { media, x: 50, y: 50, veil: 20 } } };
+    expect(mainOf(released(behind))).toContain("b-ground");
+    expect(mainOf(released(b.section("Room", { height: 80 })))).toContain("<section");
+  });
+});

@@ -47,6 +47,7 @@ export function keepsAll(before: KeptSite, now: KeptSite): boolean {
   const ids = idsIn(now);
   for (const of of Object.keys(then) as RefOf[]) for (const id of then[of]) if (!ids[of].has(id)) return false;
   const [wasAround, isAround] = [referencesIn(before), referencesIn(now)];
+  if (isAround.samplesStop && !wasAround.samplesStop) return false;
   return before.widgets.every(({ id }) => JSON.stringify(wasAround.widget(id)) === JSON.stringify(isAround.widget(id)));
 }
 
@@ -58,6 +59,7 @@ export function referencesIn(site: Around, today: string | null = null): Surroun
     part: (of) => serviceIn(site as unknown as Services, of),
     today,
     language: site.settings.language,
+    samplesStop: site.settings.samplesStop ?? false,
     has: (of, id) => ids[of].has(id),
     isDocument: (hash) => site.media.some((entry) => entry.hash === hash && !isPicture(entry)),
     describes: (hash) => site.media.some((entry) => entry.hash === hash && Boolean(entry.alt || entry.decorative)),

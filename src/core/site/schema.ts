@@ -74,6 +74,7 @@ export const settingsSchema: Joi.ObjectSchema<SiteSettings> = Joi.object<SiteSet
   }),
   favicon: mediaHash,
   sharing: mediaHash,
+  samplesStop: Joi.boolean(),
 });
 
 /** A path as other programs may have made it, as old sites' addresses are: not read as a pattern, and none of the site's own. */

@@ -14,6 +14,7 @@ import { widgetsOfKind } from "@/core/widget/settings";
 import { siteChanges, withoutChanges } from "./changes";
 import { factsOf, readSpans } from "./facts";
 import { readSiteFile, writeSiteFile } from "./read";
+import { keepsAll } from "./references";
 import { settingsSchema, siteKeySchema, slugSchema } from "./schema";
 import { type StarterKey, siteFromStarter } from "./starter";
 
@@ -341,6 +342,24 @@ describe("sample content", () => {
     expect(
       settingsSchema.validate({ ...site.settings, hours: [[{ from: "12:00", to: "09:00" }]] }).error,
     ).toBeDefined();
+  });
+  test("sample words are worth a look, and stop a release only where that was chosen", () => {
+    const given = page([
+      b.section(
+        "x",
+        {},
+        b.heading(1, "Come by"),
+        b.node("quote", { text: "What somebody said, in their own words.", who: "Orla" }),
+      ),
+    ]);
+    const samplesIn = (file: SiteFile) =>
+      siteProblems(file, null).filter(({ reason }) => reason.code === "check.sample");
+    expect(samplesIn(given).map(({ weight }) => weight)).toEqual(["look"]);
+    const strict = { ...given, settings: { ...given.settings, samplesStop: true } };
+    expect(samplesIn(strict).map(({ weight }) => weight)).toEqual(["stops"]);
+    // A page that is live as it is was judged when it did not stop one: it is judged again.
+    expect(keepsAll(given, strict)).toBe(false);
+    expect(keepsAll(strict, given)).toBe(true);
   });
   test("a page without title or description, and a column without anything, are worth a look", () => {
     const given = {

@@ -35,6 +35,8 @@ export interface SiteSettings {
   readonly favicon?: string;
   /** Media shown where a page is shared that has no picture of its own. */
   readonly sharing?: string;
+  /** Sample words that are left stop a release. */
+  readonly samplesStop?: boolean;
 }
 
 /** An address that leads on: to where a page is now, or to a path or an address elsewhere. */

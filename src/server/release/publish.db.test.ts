@@ -1,5 +1,8 @@
 import { and, eq } from "drizzle-orm";
 import { unzipSync } from "fflate";
+import type { Edit } from "@/core/page/editing/edit";
+import type { PageNode } from "@/core/page/node";
+import type { SiteSettings } from "@/core/site/site";
 import { jobs } from "@/data/job/tables";
 import { releaseFiles, releases } from "@/data/release/tables";
 import { findSite } from "@/data/site/queries";
@@ -206,4 +209,29 @@ describe("site files", () => {
     for (const result of results)
       if (result.status === "rejected") expect(result.reason).toMatchObject({ status: 409, fields: [{ path: "key" }] });
   });
+});
+
+test("sample words stop a release where that was chosen, on pages that are live already, too", async () => {
+  const { settings, name } = (await studio.as("designer", "sites.frame", { site })) as {
+    settings: SiteSettings;
+    name: string;
+  };
+  const { documents } = (await studio.as("designer", "pages.open", { site, page: "visit" })) as {
+    documents: { id: string; revision: number; body: { id: string } }[];
+  };
+  const visit = documents.find(({ id }) => id === "visit");
+  const quote = { text: "What somebody said, in their own words.", who: "Orla" };
+  const node: PageNode = {
+    ...{ id: "sampled", kind: "section" as const, content: { name: "Said" }, look: { base: {} } },
+    children: [{ id: "said", kind: "quote", content: quote, look: { base: {} } }],
+  };
+  const edit = (batch: string, base: number, edits: Edit[]) =>
+    studio.as("designer", "pages.edit", { site, document: "visit", batch, base, edits });
+  await edit("sampled", visit?.revision ?? 0, [{ type: "insert", parent: visit?.body.id ?? "", index: 0, node }]);
+  await start();
+  await studio.work();
+  await studio.as("designer", "sites.settings", { site, name, settings: { ...settings, samplesStop: true } });
+  await expect(start()).rejects.toMatchObject({ status: 422 });
+  await edit("unsampled", (visit?.revision ?? 0) + 1, [{ type: "remove", node: "sampled" }]);
+  await studio.as("designer", "sites.settings", { site, name, settings });
 });

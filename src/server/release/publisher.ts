@@ -56,7 +56,7 @@ const brotli = promisify(brotliCompress);
 const gzipped = promisify(gzip);
 
 /** Raised when the renderer's output changes for the same page, so that nothing old is carried over. */
-const rendererVersion = "19";
+const rendererVersion = "20";
 
 /** The type of a row that leads to another path; its content is that path. */
 export const redirectType = "text/x-redirect";
@@ -172,8 +172,8 @@ export class Publisher {
     this.paths = new Map(site.pages.map((page) => [page.id, pagePath(page, this.locale)]));
     this.shared = definitionsOf(site);
     this.targets = clickTargetsOf(site);
-    // Of the settings, those that a page's files show; who letters come from is none of them.
-    const { mailFrom: _mailFrom, senderName: _senderName, ...settings } = site.settings;
+    // Of the settings, those that a page's files show; who letters come from and what stops a release is none of them.
+    const { mailFrom: _mailFrom, senderName: _senderName, samplesStop: _samplesStop, ...settings } = site.settings;
     this.base = sha256(
       JSON.stringify([rendererVersion, scripts.entries, this.origin, site.name, settings, site.brand]),
     );

@@ -3,7 +3,11 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import Link from "next/link";
 import type { ReactNode } from "react";
-import { State } from "@/studio/kit/layout";
+import { useRefresh, useSite } from "@/studio/frame/site-context";
+import { ask } from "@/studio/kit/api";
+import { Tick } from "@/studio/kit/fields";
+import { RefusalNote, State } from "@/studio/kit/layout";
+import { useCommand } from "@/studio/kit/use-command";
 import { type Grouped, groupedByPlace, type Place } from "./grouped";
 import type { FindingRow } from "./rows";
 import { words } from "./words";
@@ -78,6 +82,27 @@ function Row({
 
 const walkOf = ({ href }: Place) => `${href}${href.includes("?") ? "&" : "?"}walk=samples`;
 
+/** Whether sample words that are left stop a release: kept with the site. */
+function SamplesStop() {
+  const site = useSite();
+  const refresh = useRefresh();
+  const { refusal, busy, attempt } = useCommand();
+  const { samplesStop: stops = false, ...rest } = site.settings;
+  if (!site.mayLayout) return null;
+  const set = (samplesStop: boolean) =>
+    attempt(async () => {
+      const settings = samplesStop ? { ...rest, samplesStop } : rest;
+      await ask("sites.settings", { site: site.key, name: site.name, settings });
+      await refresh();
+    });
+  return (
+    <>
+      <Tick label={words.samplesStop} checked={stops} disabled={busy} onChange={set} />
+      <RefusalNote refusal={refusal} />
+    </>
+  );
+}
+
 /** Pages with sample words, one line each. */
 const Samples = ({ samples }: { samples: Grouped<FindingRow>["samples"] }) => (
   <Box as="section" aria-label={words.samples} borderWidth="1px" borderColor="line" bg="sheet" mb="14px">
@@ -88,6 +113,7 @@ const Samples = ({ samples }: { samples: Grouped<FindingRow>["samples"] }) => (
       <Text fontSize="small" color="ink2">
         {words.samplesHint}
       </Text>
+      <SamplesStop />
     </Box>
     <Box as="ul" listStyleType="none">
       {samples.map(({ place, rows }) => (

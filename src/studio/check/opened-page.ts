@@ -49,7 +49,7 @@ function drawn(
   const around = { header: header ?? noHeaderFooter, footer: footer ?? noHeaderFooter };
   const renderer = stageRenderer(
     { ...parts, key, name, settings, brand, pages, widgets, media, ...around },
-    { chosen: true, found, shop, sample },
+    { chosen: true, asVisitors: true, found, shop, sample },
   );
   return { renderer, rendered: renderer.render(meta, main ?? noHeaderFooter, { shared }) };
 }

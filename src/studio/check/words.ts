@@ -72,6 +72,7 @@ export const words = {
   wholeSite: "The whole site",
   samples: "Sample words",
   samplesHint: "They came with a section and only say what belongs there. Visitors would read them.",
+  samplesStop: "They stop a release until they are changed",
   samplesLeft: (count: number) => counted(count, "sample is left", "samples are left"),
   walk: "Walk through them",
   walkOf: (page: string) => `Walk through the samples of ${page}`,

@@ -36,7 +36,7 @@ export function StatePicture({
   const drawn = useMemo(() => {
     const meta = shown?.frame.pages.find((page) => page.id === shown.page);
     if (!shown || !meta) return null;
-    const renderer = stageRenderer(shown.frame, { found, shop, sample });
+    const renderer = stageRenderer(shown.frame, { asVisitors: true, found, shop, sample });
     return { renderer, rendered: renderer.render(meta, shown.body) };
   }, [shown, found, shop, sample]);
   return (

@@ -3,6 +3,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
 import type { Width } from "@/core/page/look/look";
+import { samplesShown } from "@/core/page/words/samples-shown";
 import type { RenderedPage, Renderer } from "@/core/render/render";
 import type { Pane } from "@/studio/composer/scroll-together";
 import type { Composer, ComposerView } from "@/studio/composer/store";
@@ -15,7 +16,7 @@ import { DragHandles } from "./drag-handles";
 import { FrameEdge } from "./frame-edge";
 import { listenTo, type Rect } from "./frame-events";
 import { MarkTag } from "./mark-tag";
-import { patchStage, type StageState } from "./patch";
+import { markSamples, patchStage, type StageState } from "./patch";
 import { StageFrame } from "./stage-frame";
 import { useMarks } from "./use-marks";
 import { goOnIn, useWords } from "./use-words";
@@ -124,6 +125,12 @@ export function EditableFrame(props: EditableFrameProps) {
   useEffect(() => {
     if (stageRef.current) measure(stageRef.current);
   }, [measure]);
+
+  const { header, page, footer, shared } = view;
+  useEffect(() => {
+    const nodes = samplesShown([header, page, footer], shared).map(({ node }) => node);
+    if (stageRef.current) markSamples(stageRef.current, nodes);
+  }, [header, page, footer, shared]);
 
   useEffect(() => {
     stageRef.current?.document.documentElement.classList.toggle("past", headerScrolled);

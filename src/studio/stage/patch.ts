@@ -35,10 +35,21 @@ const emptyMain = "#main:empty{min-height:320px}";
 export function openStage(document: Document, ghosts = false): StageState {
   document.open();
   document.write(
-    `<!DOCTYPE html><html><head><base target="_blank"><style id="ground"></style><style id="base"></style><style id="tablet" media="${tabletQuery}"></style><style id="phone" media="${phoneQuery}"></style><style>${framedWindowCss}html{cursor:default}a,button,summary{cursor:inherit}[contenteditable]{cursor:text;outline:none}.ProseMirror{outline:none;white-space:pre-wrap}[data-n]:empty::before{content:"\\200b"}${ghosts ? emptyMain + emptyParts : ""}</style></head><body><header></header><main id="main"></main><footer></footer></body></html>`,
+    `<!DOCTYPE html><html><head><base target="_blank"><style id="ground"></style><style id="base"></style><style id="tablet" media="${tabletQuery}"></style><style id="phone" media="${phoneQuery}"></style><style id="samples"></style><style>${framedWindowCss}html{cursor:default}a,button,summary{cursor:inherit}[contenteditable]{cursor:text;outline:none}.ProseMirror{outline:none;white-space:pre-wrap}[data-n]:empty::before{content:"\\200b"}${ghosts ? emptyMain + emptyParts : ""}</style></head><body><header></header><main id="main"></main><footer></footer></body></html>`,
   );
   document.close();
   return { document, ghosts, shown: new Map(), rules: new Set(), ground: "" };
+}
+
+/** Words that are only samples are dotted below, so that one sees on the stage what visitors would read. */
+const sampleCss =
+  "text-decoration:underline dotted 1.5px color-mix(in srgb,currentColor 55%,transparent);text-underline-offset:.22em";
+
+/** Marks blocks with sample words, by their names on the stage. */
+export function markSamples({ document }: StageState, nodes: readonly string[]): void {
+  const style = document.getElementById("samples") as HTMLStyleElement;
+  const css = nodes.length ? `${nodes.map((node) => `[data-n="${node}"]`).join()}{${sampleCss}}` : "";
+  if (style.textContent !== css) style.textContent = css;
 }
 
 const sheet = (state: StageState, id: string) =>
@@ -104,7 +115,9 @@ export function patchStage(state: StageState, page: RenderedPage, renderer: Rend
   if (header.className !== headerClass) header.className = headerClass;
   for (const region of regions) {
     const before = state.shown.get(region) ?? [];
-    const now = page.parts[region];
+    const all = page.parts[region];
+    // What draws nothing has no element.
+    const now = all.every(({ html }) => html) ? all : all.filter(({ html }) => html);
     if (before === now) continue;
     addRules(state, now);
     const holder = state.document.querySelector(`body > ${region}`) as Element;

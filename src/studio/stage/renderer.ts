@@ -25,11 +25,14 @@ export function stageRenderer(
   site: SiteFrame,
   {
     chosen = false,
+    asVisitors = false,
     found = {},
     shop = null,
     sample = null,
   }: {
     readonly chosen?: boolean;
+    /** What is empty draws nothing, as on released pages. */
+    readonly asVisitors?: boolean;
     readonly found?: OpenSite["found"];
     readonly shop?: OpenSite["shop"];
     /** What shows the shop's products; without it their places are empty. */
@@ -46,6 +49,7 @@ export function stageRenderer(
   return createRenderer(site, {
     locale: sourceLocale(site),
     marks: true,
+    placeholders: !asVisitors,
     chosen,
     linkBase: "",
     origin: null,

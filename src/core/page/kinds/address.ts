@@ -98,7 +98,8 @@ export const address: KindDefinition = defineKind<AddressContent>({
         : "",
       place ? `<p><a href="${place}">${said.open}</a></p>` : "",
     ].join("");
-    if (!lines.length && !content.map) return `<div${context.attributes(node, "b-unset")}>${said.unset}</div>`;
+    if (!parts && !content.map)
+      return context.placeholder(`<div${context.attributes(node, "b-unset")}>${said.unset}</div>`);
     context.tell(context.business());
     const map = content.map ? mapSvg(content, said.map(context.siteName), context.newId) : "";
     return `<div${context.attributes(node, "b-address")}>${parts ? `<address>${parts}</address>` : ""}${map}</div>`;

@@ -17,6 +17,7 @@ export const card: KindDefinition = defineKind<CardContent>({
   group: "Arrangement",
   inFlow: true,
   pressed: true,
+  closesEmpty: () => true,
   holds: "flow",
   startsWith: ["picture", "heading", "richText"],
   looks: ["surface", "inset", "gap", "edge", "corners", "align", "order", "above", "below", "hidden"],

@@ -38,6 +38,7 @@ export const columns: KindDefinition = defineKind({
   group: "Arrangement",
   inFlow: true,
   holds: ["stack"],
+  closesEmpty: () => true,
   startsWith: ["stack", "stack"],
   looks: ["split", "gap", "place", "above", "below", "hidden"],
   words: {},
@@ -51,10 +52,11 @@ export const columns: KindDefinition = defineKind({
   draw: (node, width, inner) => under(rowsOf(node).map((row) => beside(row, width, inner))),
   css: ".b-columns{width:100%;display:grid;grid-auto-flow:row;grid-template-columns:var(--split,repeat(2,minmax(0,1fr)));gap:var(--gap,calc(32px*var(--space)));margin-block:var(--above,0) var(--below,0)}@media(min-width:601px){.of-1{grid-template-columns:minmax(0,1fr)}.of-2{grid-template-columns:repeat(2,minmax(0,1fr))}.of-3{grid-template-columns:repeat(3,minmax(0,1fr))}}@media(max-width:600px){.b-columns{grid-template-columns:var(--split-phone,minmax(0,1fr))}}",
   render: (node, _content, context) => {
-    // A column that was taken out leaves no hole: there are as many tracks as columns.
-    const count = node.children?.length ?? 0;
+    // A column that was taken out, or draws nothing, leaves no hole: there are as many tracks as columns.
+    const columns = context.parts(node, roomIn);
+    const count = columns.filter(Boolean).length;
     const tracks = (node.look.base.split ?? "1:1").split(":").length;
     const fewer = count > 0 && count < tracks ? ` of-${count}` : "";
-    return `<div${context.attributes(node, `b-columns${fewer}`)}>${context.children(node, roomIn)}</div>`;
+    return `<div${context.attributes(node, `b-columns${fewer}`)}>${columns.join("")}</div>`;
   },
 });

@@ -186,7 +186,7 @@ export const embed: KindDefinition = defineKind<EmbedContent>({
   cssOf: ["video", "button"],
   render: (node, content, context) => {
     const looks = context.attributes(node, `b-embed as-${content.size}`);
-    if (!content.address) return `<div${looks}><div class="b-none"></div></div>`;
+    if (!content.address) return context.placeholder(`<div${looks}><div class="b-none"></div></div>`);
     context.frames(
       new URL(content.address).origin,
       content.devices.map((device) => devices[device].token),

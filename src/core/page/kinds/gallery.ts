@@ -31,7 +31,7 @@ function itemHtml(node: PageNode, item: GalleryPicture, as: GalleryContent["as"]
   const ratio = Math.round((found ? found.width / found.height : usualRatio) * 1000) / 1000;
   const shape = as === "grid" ? "" : ` class="${context.style(`--r:${ratio}`)}"`;
   const line = context.line(node, item.id);
-  if (!found) return `<li${shape}${line}><div class="b-none"></div></li>`;
+  if (!found) return context.placeholder(`<li${shape}${line}><div class="b-none"></div></li>`);
   const columns = Number(node.look.base.columns ?? 3);
   const onPhones = Number(node.look.phone?.columns ?? 2);
   const { zoom } = found;
@@ -130,6 +130,7 @@ export const gallery: KindDefinition = defineKind<GalleryContent>({
   cssOf: ["picture"],
   render: (node, { items, as }, context) => {
     const pictures = items.map((item) => itemHtml(node, item, as, context)).join("");
+    if (!pictures) return "";
     const opens = items.some(({ media }) => media) ? largeAttributes(context) : "";
     return `<div${context.attributes(node, `b-gallery as-${as}`)}${opens}><ul role="list"${as === "strip" ? ' tabindex="0"' : ""}>${pictures}</ul></div>`;
   },

@@ -57,7 +57,7 @@ export const hours: KindDefinition = defineKind<HoursContent>({
   render: (node, { as, now, exceptions }, context) => {
     const { settings, language } = context;
     const words = hoursWords(language);
-    if (!settings.hours) return `<div${context.attributes(node, "b-unset")}>${words.title}</div>`;
+    if (!settings.hours) return context.placeholder(`<div${context.attributes(node, "b-unset")}>${words.title}</div>`);
     context.tell(context.business());
     const row = (label: string, says: string, attributes = "") =>
       `<div${attributes}><dt>${escapeHtml(label)}</dt><dd>${escapeHtml(says)}</dd></div>`;

@@ -116,7 +116,8 @@ export const picture: KindDefinition = defineKind<PictureContent>({
           },
           context,
         )
-      : '<div class="b-none"></div>';
+      : context.placeholder('<div class="b-none"></div>');
+    if (!image) return "";
     const large = found && content.large && !content.link ? found : null;
     const linked = content.link
       ? context.leadTo(content.link, ' class="b-pressed"', image)

@@ -10,6 +10,7 @@ export const stack: KindDefinition = defineKind({
   inFlow: true,
   pressed: true,
   holds: "flow",
+  closesEmpty: ({ look }) => look.base.surface === undefined,
   looks: [
     "surface",
     "inset",

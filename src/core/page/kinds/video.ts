@@ -424,7 +424,9 @@ export const video: KindDefinition = defineKind<VideoContent>({
     const released = releasedOf(content, context);
     const shape = context.style(`--shape:${content.ratio}`);
     if (!content.source || !released)
-      return `<div${context.attributes(node, "b-video")}><div class="b-screen ${shape}"><div class="b-none"></div></div></div>`;
+      return context.placeholder(
+        `<div${context.attributes(node, "b-video")}><div class="b-screen ${shape}"><div class="b-none"></div></div></div>`,
+      );
     const origin = framedOrigin(content.source, context.standIn);
     if (origin) context.frames(origin);
     // Only noted here, and loaded once it plays.

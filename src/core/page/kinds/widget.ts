@@ -46,9 +46,7 @@ export const widget: KindDefinition = defineKind<WidgetContent>({
     const attributes = (kindClass: string) => context.attributes(node, kindClass);
     const shown = content.widget === null ? null : context.placed(content.widget, { ...content, attributes });
     // Nothing chosen yet, or gone: the words stand, and open nothing.
-    return (
-      shown ??
-      `<div${attributes(content.as === "flow" ? "b-unset" : content.as === "link" ? "b-open" : "b-button")}>${escapeHtml(content.text)}</div>`
-    );
+    const className = content.as === "flow" ? "b-unset" : content.as === "link" ? "b-open" : "b-button";
+    return shown ?? context.placeholder(`<div${attributes(className)}>${escapeHtml(content.text)}</div>`);
   },
 });
