@@ -17,9 +17,8 @@ import { useSearchParams } from "next/navigation";
 import type { RefObject } from "react";
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import type { HeaderOrFooter } from "@/core/page/header-footer/standing";
-import { standsOnPage } from "@/core/page/kinds";
 import type { Width } from "@/core/page/look/look";
-import { type PageNode, withFreshIds } from "@/core/page/node";
+import type { PageNode } from "@/core/page/node";
 import {
   asSection,
   type Definitions,
@@ -43,7 +42,6 @@ import { ask } from "@/studio/kit/api";
 import { IconButton, PlainButton } from "@/studio/kit/buttons";
 import { later } from "@/studio/kit/later";
 import { Loading, State } from "@/studio/kit/layout";
-import { newId } from "@/studio/kit/new-id";
 import { stageGround } from "@/studio/kit/theme";
 import { useChosenVisitor } from "@/studio/rehearse/chosen";
 import { RehearseStrip } from "@/studio/rehearse/strip";
@@ -51,7 +49,7 @@ import { EditableFrame } from "@/studio/stage/editable-frame";
 import { clipboardEvents } from "@/studio/stage/frame-events";
 import { type Found, OverFrame, type Point } from "@/studio/stage/over-frame";
 import { useStageRenderer } from "@/studio/stage/renderer";
-import { copyBlocks, keepLooks, lastLooks, leftWords, pasteBlocks } from "./clipboard";
+import { copyBlocks, keepLooks, lastLooks, pasteBlocks } from "./clipboard";
 import { Facts, useBlockFacts } from "./facts";
 import { usePageFindings } from "./findings";
 import { handleKey, type KeyCommands } from "./keys";
@@ -59,12 +57,12 @@ import { Notice } from "./notice";
 import { PageMenu } from "./page-menu";
 import { Drawing, RunningOrder } from "./running-order";
 import { useScrollTogether } from "./scroll-together";
-import { inSection, moveTo, type Place, pasteAll, pasteLooks, putAt } from "./several";
-import { placeShared } from "./shared/commands";
+import { inSection, moveTo, type Place, pasteLooks } from "./several";
 import { useSharedChanged } from "./shared/use-shared";
 import { Sheet } from "./sheet/sheet";
 import { carriedBy } from "./shelf/carried";
-import type { OwnEntry } from "./shelf/own";
+import { useTried } from "./shelf/tried";
+import { useShelf } from "./shelf/use-shelf";
 import { StageTools } from "./stage-tools";
 import { Composer, type ComposerView } from "./store";
 import { useViewChoice } from "./view-choice";
@@ -195,6 +193,12 @@ const aroundOf = (composer: Composer, view: ComposerView, of: HeaderOrFooter) =>
   };
 };
 
+/** What the section is called behind which something is put; null at the top. */
+function behindWords(composer: Composer, { parent, index }: Place): string | null {
+  const before = composer.node(parent)?.children?.[index - 1];
+  return before ? composer.documents.titleOf(before) : null;
+}
+
 function Table({ composer, page }: { composer: Composer; page: string }) {
   const site = useSite();
   const view = useSyncExternalStore(composer.subscribe, composer.getView, composer.getView);
@@ -214,9 +218,8 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const findings = usePageFindings(view, renderer, renderNow?.() ?? null);
   const alone = view.selection && !view.selection.more?.length ? composer.node(view.selection.node) : null;
   const facts = useBlockFacts(alone, renderer, renderNow?.() ?? null);
-  const [{ sideBySide, widthPx, zoom, orderFolded, sheetFolded }, choose] = useViewChoice();
+  const [{ sideBySide, widthPx, zoom, orderFolded, sheetFolded, rehearseShown }, choose] = useViewChoice();
   const { tell: tellPane, scrolled } = useScrollTogether();
-  const [shelfAt, setShelfAt] = useState<number | null>(null);
   const [dragged, setDragged] = useState<Dragged | null>(null);
   const [help, setHelp] = useState(false);
   const [finding, setFinding] = useState(false);
@@ -236,23 +239,6 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const selectedSection = (inShared ? view.inPlace?.at.split(within)[0] : selectedPath[1]?.id) ?? null;
   const order = useOrder(composer, view);
 
-  /** Where the shelf was opened. */
-  const shelfPlace: Place = { parent: view.page.id, index: shelfAt ?? (view.page.children ?? []).length };
-  const tell = (put: Promise<string | null>) => {
-    setShelfAt(null);
-    put.then((refusal) => refusal && composer.say(refusal)).catch((error: Error) => composer.say(error.message));
-  };
-  const add = async (node: PageNode, place = shelfPlace) => putAt(composer, place, node);
-  const addShared = (shared: string, { parent, index } = shelfPlace) => placeShared(composer, shared, parent, index);
-  const addOwn = async (entry: OwnEntry, place?: Place) => {
-    const { node, left } = await ask("shelf.take", { site: site.key, entry: entry.id });
-    await latestRefresh.current();
-    const at = place ?? (standsOnPage(node.kind) ? shelfPlace : null);
-    const refusal = at ? putAt(composer, at, withFreshIds(node, newId)) : pasteAll(composer, [node]);
-    if (!refusal) composer.say(leftWords(left), "amber");
-    return refusal;
-  };
-
   // On how many pages they stand is told anew once it is stored what came or went here.
   const standing = [...sharedIn(view.page), ...sharedIn(view.header), ...sharedIn(view.footer)].join(" ");
   // biome-ignore lint/correctness/useExhaustiveDependencies: asked anew with what stands here
@@ -260,22 +246,21 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     void composer.reached().then(() => sharedChanged());
   }, [composer, standing]);
 
-  const openShelf = useCallback(
-    (index?: number) => {
-      if (!composer.mayLayout) return;
-      const { page: root, selection } = composer.view;
-      const at = selection
-        ? (root.children ?? []).findIndex((section) => composer.path(selection.node)[1]?.id === section.id) + 1
-        : 0;
-      setShelfAt(index ?? (at > 0 ? at : (root.children ?? []).length));
-    },
-    [composer],
+  const shelf = useShelf(composer);
+  const openShelf = shelf.open;
+  const tried = useTried(
+    renderer,
+    meta,
+    view,
+    // A header is tried where it is taken.
+    shelf.place && shelf.place.parent === view.page.id ? shelf.place.index : null,
   );
 
   const commands = useMemo<KeyCommands>(() => {
     return {
       sideBySide: () => choose({ sideBySide: !sideBySide }),
       rehearse: () => walk(),
+      pageSettings: () => composer.select(null),
       find: () => openShelf(),
       findWords: () => setFinding(true),
       help: () => setHelp(true),
@@ -332,7 +317,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   };
 
   const show = useCallback((id: string, block: ScrollLogicalPosition) => {
-    for (const frame of document.querySelectorAll<HTMLIFrameElement>("iframe[data-stage]"))
+    for (const frame of document.querySelectorAll<HTMLIFrameElement>("[data-pane] iframe[data-stage]"))
       frame.contentDocument?.querySelector(`[data-n="${CSS.escape(id)}"]`)?.scrollIntoView({ block });
   }, []);
   const picked = useCallback(
@@ -360,7 +345,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
 
   if (!renderer || !renderNow || !meta) return <Loading what={words.thePage} />;
   // Two frames need room: the running order gives way where the window is narrow.
-  const folded = orderFolded || (sideBySide && stageSize.width > 0 && stageSize.width < 560);
+  const folded = shelf.place !== null || orderFolded || (sideBySide && stageSize.width > 0 && stageSize.width < 560);
   const room = Math.max(240, stageSize.width - 36);
   const phoneScale = zoom === "fit" ? Math.min(1, (room * 0.3) / 390) : zoom / 100;
   const phoneRoom = sideBySide ? Math.min(390 * phoneScale, room * 0.45) : 0;
@@ -372,7 +357,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     onWidth: (px: number) => choose({ widthPx: sideBySide ? Math.max(px, 820) : px }),
   };
   const frame = {
-    rendered: renderNow(),
+    rendered: tried.rendered ?? renderNow(),
     renderNow,
     headerScrolled: scrolledState,
     renderer,
@@ -426,7 +411,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
               picked={picked}
               openShelf={openShelf}
             />
-            {orderFolded ? (
+            {orderFolded && !shelf.place ? (
               <Flex justify="center" py="6px" borderTopWidth="1px" borderColor="line">
                 <IconButton name={words.unfoldOrder} onClick={() => choose({ orderFolded: false })}>
                   <PanelLeftOpen size={15} />
@@ -434,19 +419,23 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
               </Flex>
             ) : null}
           </Flex>
-          {shelfAt !== null ? (
-            <Shelf
-              composer={composer}
-              screen={commands}
-              carrying={dragged !== null}
-              onAdd={(node, place) => tell(add(node, place))}
-              onAddOwn={(entry, place) => tell(addOwn(entry, place))}
-              onAddShared={(shared, place) => tell(addShared(shared, place))}
-              onRenamed={(shared, name) => composer.documents.named(shared, name)}
-              onClose={() => setShelfAt(null)}
-            />
-          ) : null}
         </Box>
+        {shelf.place ? (
+          <Shelf
+            composer={composer}
+            screen={commands}
+            behind={behindWords(composer, shelf.place)}
+            said={shelf.said}
+            carrying={dragged !== null}
+            onTake={shelf.take}
+            onTry={tried.attempt}
+            onAdd={shelf.add}
+            onAddOwn={shelf.addOwn}
+            onAddShared={shelf.addShared}
+            onRenamed={(shared, name) => composer.documents.named(shared, name)}
+            onClose={shelf.close}
+          />
+        ) : null}
         <Flex direction="column" flex="1" minW="0" as="main" position="relative">
           <StageTools
             composer={composer}
@@ -495,18 +484,22 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
             ) : null}
           </Box>
           <Notice view={view} onSignIn={() => void composer.settled()} onClose={() => composer.say(null)} />
-          <Box position="absolute" left="18px" right="18px" bottom="16px">
-            <RehearseStrip path={pagePath(meta)} />
-          </Box>
+          {rehearseShown ? (
+            <Box p="10px 14px" bg="paper" borderTopWidth="1px" borderColor="line" flex="none">
+              <RehearseStrip path={pagePath(meta)} />
+            </Box>
+          ) : null}
         </Flex>
-        <Right
-          sheetFolded={sheetFolded}
-          choose={choose}
-          facts={facts}
-          composer={composer}
-          view={view}
-          findings={findings}
-        />
+        {shelf.place ? null : (
+          <Right
+            sheetFolded={sheetFolded}
+            choose={choose}
+            facts={facts}
+            composer={composer}
+            view={view}
+            findings={findings}
+          />
+        )}
       </Flex>
       {finding ? <FindWords composer={composer} onClose={() => setFinding(false)} /> : null}
       {view.lost.length ? <LostWordsWindow lost={view.lost} onDone={() => composer.forgetLost()} /> : null}

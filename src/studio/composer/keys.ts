@@ -7,6 +7,7 @@ export interface KeyCommands {
   sideBySide(): void;
   rehearse(): void;
   find(): void;
+  pageSettings(): void;
   findWords(): void;
   help(): void;
   enterWords(): void;

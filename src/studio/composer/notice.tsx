@@ -14,7 +14,7 @@ export function Notice({ view, onSignIn, onClose }: { view: ComposerView; onSign
   const said: Said | null = wrong === null ? view.notice : { text: wrong, tone: "brick" };
   if (!said) return null;
   return (
-    <Flex position="absolute" bottom="70px" left="18px" right="18px" justify="center" pointerEvents="none">
+    <Flex position="absolute" bottom="18px" left="18px" right="18px" justify="center" pointerEvents="none">
       <Flex
         bg="sheet"
         borderWidth="1px"

@@ -4,7 +4,7 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { Redo2, TextSearch, Undo2 } from "lucide-react";
 import { topOf } from "@/core/page/header-footer/top";
 import type { ViewChoice } from "@/studio/composer/view-choice";
-import { IconButton, QuietButton } from "@/studio/kit/buttons";
+import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { personName } from "@/studio/stage/use-marks";
 import { findWords as findingWords } from "./find-words-words";
 import type { ScreenCommands } from "./shelf/anything";
@@ -27,86 +27,109 @@ export function StageTools({
   /** Whether the header is shown as it is once the page is scrolled. */
   headerScrolled: { readonly shown: boolean; show(shown: boolean): void };
 }) {
-  const [{ sideBySide, zoom }, choose] = useViewChoice();
+  const [{ sideBySide, zoom, rehearseShown }, choose] = useViewChoice();
   const top = topOf(view.header);
   return (
-    <Flex
-      h="27px"
-      bg="sheet"
-      borderBottomWidth="1px"
-      borderColor="line"
-      align="center"
-      justify="center"
-      gap="18px"
-      fontSize="small"
-      px="10px"
-    >
-      <IconButton name={words.undo} h="24px" disabled={!view.history.past.length} onClick={() => composer.undo()}>
-        <Undo2 size={15} />
-      </IconButton>
-      <IconButton name={words.redo} h="24px" disabled={!view.history.future.length} onClick={() => composer.redo()}>
-        <Redo2 size={15} />
-      </IconButton>
-      <Box w="4px" />
-      {frameWidths.map((width) => (
-        <WidthButton key={width} width={width} widthPx={widthPx} choose={choose} />
-      ))}
-      <QuietButton
-        h="24px"
-        fontSize="small"
-        aria-pressed={sideBySide}
-        fontWeight={sideBySide ? "700" : "450"}
-        onClick={() => commands.sideBySide()}
+    <>
+      <Flex
+        h="38px"
+        flex="none"
+        bg="sheet"
+        borderBottomWidth="1px"
+        borderColor="line"
+        align="center"
+        gap="10px"
+        px="12px"
+        role="toolbar"
+        aria-label={words.stageTools}
+        overflowX="auto"
+        css={{ scrollbarWidth: "none" }}
       >
-        {words.sideBySide}{" "}
-        <Text as="kbd" color="ink2">
-          T
-        </Text>
-      </QuietButton>
-      <Zoom zoom={zoom} choose={choose} />
-      {top && top.stays !== "no" ? (
-        <QuietButton
-          h="24px"
-          fontSize="small"
-          title={words.headerScrolledHint}
-          aria-pressed={headerScrolled.shown}
-          fontWeight={headerScrolled.shown ? "700" : "450"}
-          onClick={() => headerScrolled.show(!headerScrolled.shown)}
+        <Flex flex="none">
+          <IconButton name={words.undo} disabled={!view.history.past.length} onClick={() => composer.undo()}>
+            <Undo2 size={15} />
+          </IconButton>
+          <IconButton name={words.redo} disabled={!view.history.future.length} onClick={() => composer.redo()}>
+            <Redo2 size={15} />
+          </IconButton>
+        </Flex>
+        <Flex
+          role="group"
+          aria-label={words.widths}
+          flex="none"
+          borderWidth="1px"
+          borderColor="edge"
+          borderRadius="field"
         >
-          {words.headerScrolled}
-        </QuietButton>
-      ) : null}
-      <IconButton name={findingWords.open} h="24px" onClick={() => commands.findWords()}>
-        <TextSearch size={15} />
-      </IconButton>
-      <IconButton name={words.keysButton} h="24px" onClick={() => commands.help()}>
-        ?
-      </IconButton>
+          {frameWidths.map((width) => (
+            <WidthButton key={width} width={width} widthPx={widthPx} choose={choose} />
+          ))}
+        </Flex>
+        <Zoom zoom={zoom} choose={choose} />
+        <PlainButton
+          h="28px"
+          px="9px"
+          aria-pressed={sideBySide}
+          onClick={() => commands.sideBySide()}
+          {...(sideBySide ? pressed : {})}
+        >
+          {words.sideBySide}{" "}
+          <Text as="kbd" color={sideBySide ? "onInk" : "ink2"}>
+            T
+          </Text>
+        </PlainButton>
+        {top && top.stays !== "no" ? (
+          <QuietButton
+            title={words.headerScrolledHint}
+            aria-pressed={headerScrolled.shown}
+            fontWeight={headerScrolled.shown ? "700" : "450"}
+            onClick={() => headerScrolled.show(!headerScrolled.shown)}
+          >
+            {words.headerScrolled}
+          </QuietButton>
+        ) : null}
+        <Box flex="1" />
+        <IconButton name={findingWords.open} onClick={() => commands.findWords()}>
+          <TextSearch size={15} />
+        </IconButton>
+        <IconButton name={words.keysButton} onClick={() => commands.help()}>
+          ?
+        </IconButton>
+        <PlainButton
+          h="28px"
+          px="9px"
+          aria-expanded={rehearseShown}
+          onClick={() => choose({ rehearseShown: !rehearseShown })}
+          {...(rehearseShown ? pressed : {})}
+        >
+          {words.rehearseAs}
+        </PlainButton>
+      </Flex>
       {view.people.length ? (
-        <Text color="ink2" truncate maxW="220px" title={view.people.map(personName).join(", ")}>
+        <Text color="ink2" fontSize="small" bg="sheet" borderBottomWidth="1px" borderColor="line" px="14px" py="4px">
           {words.alsoHere}: <b>{view.people.map(personName).join(", ")}</b>
         </Text>
       ) : null}
-    </Flex>
+    </>
   );
 }
 
+const pressed = { bg: "ink", color: "sheet", _hover: { bg: "inkSoft" } } as const;
+
 /** How large the page is drawn. */
 const Zoom = ({ zoom, choose }: { zoom: 100 | 50 | "fit" | 75; choose: (change: Partial<ViewChoice>) => void }) => (
-  <label style={{ display: "flex", alignItems: "center", gap: 4 }}>
-    <span>{words.zoom}</span>
-    <select
-      value={String(zoom)}
-      onChange={(event) => choose({ zoom: zooms.find((one) => String(one) === event.target.value) ?? "fit" })}
-      style={{ fontWeight: 650, minHeight: 24, background: "transparent", cursor: "pointer" }}
-    >
-      {zooms.map((one) => (
-        <option key={one} value={one}>
-          {one === "fit" ? words.zoomFit : `${one} %`}
-        </option>
-      ))}
-    </select>
-  </label>
+  <select
+    aria-label={words.zoom}
+    value={String(zoom)}
+    onChange={(event) => choose({ zoom: zooms.find((one) => String(one) === event.target.value) ?? "fit" })}
+    style={{ fontWeight: 650, minHeight: 24, background: "transparent", cursor: "pointer" }}
+  >
+    {zooms.map((one) => (
+      <option key={one} value={one}>
+        {one === "fit" ? words.zoomFit : `${one} %`}
+      </option>
+    ))}
+  </select>
 );
 
 /** One of the widths. */
@@ -124,10 +147,11 @@ const WidthButton = ({
     aria-pressed={width === widthPx}
     onClick={() => choose({ widthPx: width, ...(width < 820 ? { sideBySide: false } : {}) })}
     style={{
-      minHeight: 24,
+      minHeight: 26,
+      padding: "0 8px",
       cursor: "pointer",
-      fontWeight: width === widthPx ? 700 : 450,
-      borderBottom: width === widthPx ? "2px solid var(--chakra-colors-mark)" : "2px solid transparent",
+      fontWeight: 600,
+      ...(width === widthPx ? { background: "var(--chakra-colors-ink)", color: "var(--chakra-colors-sheet)" } : {}),
     }}
   >
     {width}

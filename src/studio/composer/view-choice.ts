@@ -17,10 +17,19 @@ export interface ViewChoice {
   readonly zoom: Zoom;
   readonly orderFolded: boolean;
   readonly sheetFolded: boolean;
+  /** Whether one chooses, below the stage, as whom it is rehearsed. */
+  readonly rehearseShown: boolean;
 }
 
 const key = "webitor.view";
-const first: ViewChoice = { sideBySide: true, widthPx: 1180, zoom: "fit", orderFolded: false, sheetFolded: false };
+const first: ViewChoice = {
+  sideBySide: false,
+  widthPx: 1180,
+  zoom: "fit",
+  orderFolded: false,
+  sheetFolded: false,
+  rehearseShown: false,
+};
 let choice: ViewChoice | null = null;
 const listeners = new Set<() => void>();
 

@@ -1,7 +1,7 @@
 "use client";
 // Fields, and the labelled row they stand in.
 import { Box, Flex, Input, Text } from "@chakra-ui/react";
-import { type ReactNode, useId, useState } from "react";
+import { type ReactNode, type Ref, useId, useState } from "react";
 import { words } from "./words";
 
 /** One labelled row of a sheet: the label at the left, the control at the right, what is wrong below. */
@@ -78,6 +78,7 @@ export const TextInput = ({
   disabled?: boolean;
   maxLength?: number;
   onBlur?: () => void;
+  ref?: Ref<HTMLInputElement>;
 }) => <Input {...rest} value={value} onChange={(event) => onChange(event.target.value)} />;
 
 /** A number that is handed on as soon as it is one; what is no number stays typed and is marked by its row. */

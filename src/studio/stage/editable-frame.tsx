@@ -192,13 +192,12 @@ export function EditableFrame(props: EditableFrameProps) {
         mx="-8px"
         px="8px"
         pt="8px"
-        pb="84px"
+        pb="24px"
         data-pane=""
         tabIndex={0}
         role="region"
         aria-label={words.framePane(name)}
-        // What is brought into view comes to stand above the strip at the foot.
-        css={{ scrollbarWidth: "none", scrollPaddingBlock: "8px 84px" }}
+        css={{ scrollbarWidth: "none", scrollPaddingBlock: "8px 24px" }}
         onScroll={() => onScrolled?.()}
         onPointerDown={(event) => event.target === event.currentTarget && composer.select(null)}
       >

@@ -21,8 +21,8 @@ export type Found =
   | { readonly ok: true; readonly place: Place /** In px of the screen. */; readonly line: Rect }
   | { readonly ok: false; readonly why: string };
 
-/** So near the upper and the lower edge of its pane a frame scrolls, in px; at the foot stands the strip. */
-const scrollsWithin = { top: 48, bottom: 108 } as const;
+/** So near the upper and the lower edge of its pane a frame scrolls, in px. */
+const scrollsWithin = { top: 48, bottom: 48 } as const;
 const scrollBy = 9;
 
 interface OpenFrame {

@@ -3,7 +3,7 @@ import { Box, Flex, RadioCard, Text } from "@chakra-ui/react";
 import { useQueries, useQuery } from "@tanstack/react-query";
 import { Plus, Trash2 } from "lucide-react";
 import Link from "next/link";
-import { useRouter } from "next/navigation";
+import { useRouter, useSearchParams } from "next/navigation";
 import { useState } from "react";
 import { factsOf, widgetFacts, widgetKindNames } from "@/core/widget/all-facts";
 import type { SiteWidget, WidgetKindName } from "@/core/widget/settings";
@@ -26,7 +26,8 @@ import { words } from "./words";
 
 export function WidgetsScreen() {
   const site = useSite();
-  const [adding, setAdding] = useState(false);
+  const wanted = useSearchParams().get("new");
+  const [adding, setAdding] = useState(wanted !== null);
   const [removing, setRemoving] = useState<SiteWidget | null>(null);
   const results = useQueries({ queries: site.widgets.map((widget) => resultsQuery(site.key, widget.id, 28)) });
   return (
@@ -82,7 +83,12 @@ export function WidgetsScreen() {
         );
       })}
       <PaymentsLink />
-      {adding ? <NewWidget onClose={() => setAdding(false)} /> : null}
+      {adding ? (
+        <NewWidget
+          first={widgetKindNames.find((kind) => kind === wanted) ?? (widgetKindNames[0] as WidgetKindName)}
+          onClose={() => setAdding(false)}
+        />
+      ) : null}
       <RemoveWidget widget={removing} onClose={() => setRemoving(null)} />
     </Box>
   );
@@ -109,11 +115,11 @@ function PaymentsLink() {
 }
 
 /** Which kind, with a sentence and a drawing each, and what it is called. */
-function NewWidget({ onClose }: { onClose: () => void }) {
+function NewWidget({ first, onClose }: { first: WidgetKindName; onClose: () => void }) {
   const site = useSite();
   const refresh = useRefresh();
   const router = useRouter();
-  const form = useAsked({ kind: widgetKindNames[0] as WidgetKindName, name: "" }, async ({ kind, name }) => {
+  const form = useAsked({ kind: first, name: "" }, async ({ kind, name }) => {
     const { id } = await ask("widgets.add", { site: site.key, kind, name });
     await refresh();
     router.push(`/s/${site.key}/widgets/${id}`);

@@ -13,6 +13,8 @@ export interface ShelfFacts {
   /** Lines of the address, and the opening hours as rows; absent where the site does not tell them. */
   readonly address?: readonly string[];
   readonly hours?: readonly (readonly [string, string])[];
+  /** The widget that the section shows, where its entry names a kind of widget. */
+  readonly widget?: string;
 }
 
 export const plainFacts: ShelfFacts = { currency: "EUR", language: "en-IE" };
@@ -26,6 +28,7 @@ export const shelfGroups = [
   "Prices",
   "Questions",
   "Hours and place",
+  "Forms and booking",
   "Calls to act",
   "Galleries",
   "Words",
@@ -39,6 +42,8 @@ export interface ShelfEntry {
   readonly name: string;
   readonly note: string;
   readonly group: ShelfGroup;
+  /** The kind of widget that stands in it: one of the site's, or a new one. */
+  readonly widget?: string;
   make(newId: () => string, facts?: ShelfFacts): PageNode;
 }
 
@@ -48,13 +53,14 @@ type Make = (b: Build, facts: ShelfFacts) => PageNode;
 /** Ready-made sections of one group: key, name, what it is for, and how it is made. */
 export const entries = (
   group: ShelfGroup,
-  ...list: readonly (readonly [key: string, name: string, note: string, make: Make])[]
+  ...list: readonly (readonly [key: string, name: string, note: string, make: Make, widget?: string])[]
 ): readonly ShelfEntry[] =>
-  list.map(([key, name, note, make]) => ({
+  list.map(([key, name, note, make, widget]) => ({
     key,
     name,
     note,
     group,
+    ...(widget ? { widget } : {}),
     make: (newId, facts = plainFacts) => make(builder(newId), facts),
   }));
 
@@ -96,6 +102,14 @@ export const gallery = (b: Build, as: "grid" | "rows" | "strip", count: number, 
     { as, items: Array.from({ length: count }, (_, at) => ({ id: `l${at + 1}`, media: null, alt: "" })) },
     look,
   );
+
+/** The place of the section's widget; empty until there is one. */
+export const placed = (
+  b: Build,
+  { widget = null }: { readonly widget?: string | null },
+  as: "flow" | "button",
+  text: string,
+) => b.node("widget", { widget, as, text });
 
 /** The hours as the site's settings have them, or rows to be filled in. */
 export const openHours = (b: Build, facts: ShelfFacts): PageNode =>

@@ -2,6 +2,7 @@
 import { calls } from "./calls";
 import type { ShelfEntry } from "./entry";
 import { footers } from "./footers";
+import { forms } from "./forms";
 import { galleries } from "./galleries";
 import { headers } from "./headers";
 import { offers } from "./offers";
@@ -23,6 +24,7 @@ export const shelf: readonly ShelfEntry[] = [
   prices,
   questions,
   places,
+  forms,
   calls,
   galleries,
   plain,

@@ -23,9 +23,6 @@ import { words as own } from "./words";
 
 type Listed = Gives<"shared.list">["sections"][number];
 
-export const matchesShared = ({ name, words: said }: Listed, asked: string): boolean =>
-  `${name} ${said}`.toLowerCase().includes(asked.toLowerCase());
-
 export function SharedOnShelf({
   sections,
   onAdd,

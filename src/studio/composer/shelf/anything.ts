@@ -5,8 +5,9 @@ import { blockGroups } from "@/core/page/kind";
 import { kindNames } from "@/core/page/kind-names";
 import { kinds } from "@/core/page/kinds";
 import type { PageNode } from "@/core/page/node";
+import { settingsFound } from "@/core/page/shelf/settings-found";
 import { factsOf } from "@/core/site/facts";
-import { widgetFacts } from "@/core/widget/all-facts";
+import { widgetFacts, widgetKindNames } from "@/core/widget/all-facts";
 import { type OpenSite, useSite } from "@/studio/frame/site-context";
 import { newId } from "@/studio/kit/new-id";
 import { pasteAll, takesHere } from "../several";
@@ -17,7 +18,9 @@ import { words } from "./words";
 
 export interface Thing {
   readonly key: string;
-  readonly group: "blocks" | "widgets" | "pages" | "commands";
+  /** What it is for whoever searches: "block:gallery", "widget:booking". */
+  readonly is: string;
+  readonly group: "blocks" | "widgets" | "pages" | "commands" | "settings";
   readonly name: string;
   readonly note: string;
   /** The group of its kind, for blocks. */
@@ -31,6 +34,8 @@ export interface Thing {
 export interface ScreenCommands {
   sideBySide(): void;
   rehearse(): void;
+  /** The settings of the page on the sheet. */
+  pageSettings(): void;
   findWords(): void;
   help(): void;
 }
@@ -48,6 +53,7 @@ const blocks = (composer: Composer, site: OpenSite): readonly Thing[] =>
       const make = () => blockOf(kind, factsOf(site.settings));
       return {
         key: `block:${kind}`,
+        is: `block:${kind}`,
         group: "blocks",
         name: kinds[kind].label,
         note: words.aBlock(kinds[kind].group ?? ""),
@@ -71,6 +77,7 @@ const placedWidgets = (composer: Composer, site: OpenSite): readonly Thing[] =>
     return [
       {
         key: `widget:${widget.id}`,
+        is: `widget:${widget.kind}`,
         group: "widgets",
         name: widget.name,
         note: words.aWidget(kind.label),
@@ -79,6 +86,19 @@ const placedWidgets = (composer: Composer, site: OpenSite): readonly Thing[] =>
       },
     ];
   });
+
+/** A new widget of each kind that there can be one more of, set up where widgets are. */
+const newWidgets = (site: OpenSite, go: (address: string) => void): readonly Thing[] =>
+  widgetKindNames
+    .filter((kind) => !widgetFacts[kind].single || !site.widgets.some((widget) => widget.kind === kind))
+    .map((kind) => ({
+      key: `new:${kind}`,
+      is: `widget:${kind}`,
+      group: "settings",
+      name: words.newWidget(widgetFacts[kind].label),
+      note: words.newWidgetNote,
+      run: () => go(`/s/${site.key}/widgets?new=${kind}`),
+    }));
 
 /** The row of columns that the selection is, or stands in. */
 function columnsHere(composer: Composer): PageNode | null {
@@ -91,12 +111,16 @@ function columnsHere(composer: Composer): PageNode | null {
 function commandsHere(composer: Composer, screen: ScreenCommands): readonly Thing[] {
   const command = (key: string, name: string, note: string, run: () => void): Thing => ({
     key: `command:${key}`,
+    is: `command:${key}`,
     group: "commands",
     name,
     note,
     run,
   });
   const row = columnsHere(composer);
+  const { selection, page } = composer.view;
+  // A section has a picture behind it: the one that is chosen, or the first.
+  const ground = (selection && composer.path(selection.node)[1]?.id) ?? page.children?.[0]?.id;
   const split = (value: string) => () => {
     const refusal = row && composer.looks.set(row.id, "phone", "split", value);
     if (refusal) composer.say(refusal);
@@ -108,6 +132,7 @@ function commandsHere(composer: Composer, screen: ScreenCommands): readonly Thin
           command("beside", words.beside, words.besideNote, split("1:1")),
         ]
       : []),
+    ...(ground ? [command("ground", words.ground, words.groundNote, () => composer.select(ground))] : []),
     command("side", words.sideBySide, "T", screen.sideBySide),
     command("rehearse", words.rehearse, "R", screen.rehearse),
     command("words", words.findWords, "F", screen.findWords),
@@ -128,10 +153,23 @@ export function useAnything(composer: Composer, screen: ScreenCommands): readonl
       ...site.pages.map(
         (page): Thing => ({
           key: `page:${page.id}`,
+          is: `page:${page.id}`,
           group: "pages",
           name: page.title,
           note: words.aPage,
           run: () => router.push(`/s/${site.key}/pages/${page.id}`),
+        }),
+      ),
+      ...newWidgets(site, router.push),
+      ...settingsFound.map(
+        ({ path, ...setting }): Thing => ({
+          ...setting,
+          key: setting.is,
+          group: "settings",
+          run:
+            path === ""
+              ? screen.pageSettings
+              : () => router.push(path.startsWith("/sites") ? "/" : `/s/${site.key}${path}`),
         }),
       ),
       ...commandsHere(composer, screen),

@@ -37,9 +37,6 @@ function useShelfChanged() {
   return () => client.invalidateQueries({ queryKey: ["shelf"] });
 }
 
-export const matchesOwn = ({ name, tags, words: said }: OwnEntry, asked: string): boolean =>
-  `${name} ${tags.join(" ")} ${said}`.toLowerCase().includes(asked.toLowerCase());
-
 const tagsOf = (text: string) => [
   ...new Set(
     text

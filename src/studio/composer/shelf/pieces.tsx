@@ -1,6 +1,7 @@
 "use client";
-// What the shelf has besides sections: blocks and widgets to carry onto the page, pages and commands to go to.
+// What the shelf has besides sections: blocks and widgets to carry onto the page; settings, pages and commands to go to.
 import { Box, SimpleGrid, Text } from "@chakra-ui/react";
+import { ArrowRight } from "lucide-react";
 import { useState } from "react";
 import { heldBy } from "@/core/page/kinds";
 import type { PageNode } from "@/core/page/node";
@@ -14,40 +15,6 @@ import type { Thing } from "./anything";
 import { useCarried } from "./carried";
 import { EntryButton } from "./entry-button";
 
-const lineStyle = {
-  display: "block",
-  width: "100%",
-  padding: "6px 7px",
-  textAlign: "left",
-  cursor: "pointer",
-  borderRadius: 5,
-} as const;
-
-function ThingLine({ thing, onRun }: { thing: Thing; onRun: () => void }) {
-  return (
-    <button type="button" onClick={onRun} style={lineStyle}>
-      <Text fontWeight="650">{thing.name}</Text>
-      <Text fontSize="small" color="ink2">
-        {thing.note}
-      </Text>
-    </button>
-  );
-}
-
-interface PieceCommands {
-  /** Does what a press does: a block comes after what is selected. */
-  onRun(thing: Thing): void;
-  onAdd(node: PageNode, place: Place): void;
-}
-
-interface PieceProps {
-  readonly thing: Thing;
-  readonly make: () => PageNode;
-  /** Names it alone, where its group is told by the heading above. */
-  readonly brief?: boolean;
-  readonly commands: PieceCommands;
-}
-
 /** A block to draw: what holds others and is empty yet holds words. */
 function filled(node: PageNode, facts: ShelfFacts): PageNode {
   const { children = [] } = node;
@@ -55,62 +22,106 @@ function filled(node: PageNode, facts: ShelfFacts): PageNode {
   return heldBy(node.kind)?.includes("richText") ? { ...node, children: [blockOf("richText", facts)] } : node;
 }
 
-/** A block or a widget: dragged onto the page, or put after what is selected by a click. */
-function Piece({ thing, make, brief, commands }: PieceProps) {
+interface CarriedPiece {
+  readonly thing: Thing;
+  readonly make: () => PageNode;
+  /** Does what a press does: a block comes after what is selected. */
+  onRun(): void;
+  onAdd(node: PageNode, place: Place): void;
+}
+
+/** A block or a widget, drawn: what is needed to drag it, and its drawing. */
+function useDrawn({ thing, make, onAdd }: Omit<CarriedPiece, "onRun">) {
   const carried = useCarried(`piece:${thing.key}`, {
     name: thing.name,
     shown: make,
-    put: (place) => commands.onAdd(make(), place),
+    put: (place) => onAdd(make(), place),
   });
   const { settings } = useSite();
   const [drawn] = useState(() => inSection(filled(make(), factsOf(settings))));
+  return { carried, drawn };
+}
+
+/** One block of its group, as a small drawing with its name below. */
+function BriefPiece({ onRun, ...piece }: CarriedPiece) {
+  const { carried, drawn } = useDrawn(piece);
   return (
-    <EntryButton {...carried} onAdd={() => commands.onRun(thing)} upright={brief}>
+    <EntryButton {...carried} onAdd={onRun} as="upright">
       <Drawing section={drawn} />
-      <Box minW="0" maxW="100%">
-        <Text
-          fontWeight={brief ? "500" : "650"}
-          {...(brief ? { fontSize: "small", textAlign: "center", lineHeight: "1.2" } : {})}
-        >
-          {thing.name}
-        </Text>
-        {brief ? null : (
-          <Text fontSize="small" color="ink2">
-            {thing.note}
-          </Text>
-        )}
-      </Box>
+      <Text fontWeight="500" fontSize="small" textAlign="center" lineHeight="1.2">
+        {piece.thing.name}
+      </Text>
     </EntryButton>
   );
 }
 
-/** Things under one heading: as a list with what each is, or brief, as small drawings beside each other. */
-export function ThingGroup({
+const Says = ({ name, note }: { name: string; note: string }) => (
+  <Box minW="0" flex="1">
+    <Text fontWeight="650">{name}</Text>
+    <Text fontSize="small" color="ink2">
+      {note}
+    </Text>
+  </Box>
+);
+
+function DrawnLine({ onRun, note, ...piece }: CarriedPiece & { readonly note: string }) {
+  const { carried, drawn } = useDrawn(piece);
+  return (
+    <EntryButton {...carried} onAdd={onRun}>
+      <Drawing section={drawn} />
+      <Says name={piece.thing.name} note={note} />
+    </EntryButton>
+  );
+}
+
+/** One thing that was found and is no ready-made section: a block to carry, or something to go to. */
+export function Piece({
+  name,
+  note,
+  thing,
+  onRun,
+  onAdd,
+}: {
+  name: string;
+  note: string;
+  thing?: Thing | undefined;
+  onRun: () => void;
+  onAdd: (node: PageNode, place: Place) => void;
+}) {
+  if (thing?.make) return <DrawnLine thing={thing} make={thing.make} note={note} onRun={onRun} onAdd={onAdd} />;
+  return (
+    <EntryButton onAdd={onRun}>
+      <Says name={name} note={note} />
+      {thing ? <ArrowRight size={14} aria-hidden="true" /> : null}
+    </EntryButton>
+  );
+}
+
+/** Blocks under one heading, as small drawings beside each other. */
+export function PieceGroup({
   title,
   things,
-  brief = false,
-  ...commands
-}: { readonly title: string; readonly things: readonly Thing[]; readonly brief?: boolean } & PieceCommands) {
+  onRun,
+  onAdd,
+}: {
+  readonly title: string;
+  readonly things: readonly Thing[];
+  onRun(thing: Thing): void;
+  onAdd(node: PageNode, place: Place): void;
+}) {
   if (!things.length) return null;
-  const shown = things.map((thing) =>
-    thing.make ? (
-      <Piece key={thing.key} thing={thing} make={thing.make} brief={brief} commands={commands} />
-    ) : (
-      <ThingLine key={thing.key} thing={thing} onRun={() => commands.onRun(thing)} />
-    ),
-  );
   return (
-    <Box as="section" aria-label={title} borderTopWidth={brief ? "0" : "1px"} borderColor="line" py="6px">
+    <Box as="section" aria-label={title} py="6px">
       <Text as="h3" fontWeight="700" mb="2px">
         {title}
       </Text>
-      {brief ? (
-        <SimpleGrid columns={3} gap="2px">
-          {shown}
-        </SimpleGrid>
-      ) : (
-        shown
-      )}
+      <SimpleGrid columns={4} gap="4px">
+        {things.map((thing) =>
+          thing.make ? (
+            <BriefPiece key={thing.key} thing={thing} make={thing.make} onRun={() => onRun(thing)} onAdd={onAdd} />
+          ) : null,
+        )}
+      </SimpleGrid>
     </Box>
   );
 }

@@ -1,76 +1,43 @@
 "use client";
-// The shelf beside the running order: the studio's own sections, shared ones, and ready-made ones by their groups.
+// The shelf in place of the running order: what can be put on the page, as it would look here. It stays open until it is put
+// away; what is pointed at is tried on the stage at its place.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { X } from "lucide-react";
-import { useMemo, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import { blockGroups } from "@/core/page/kind";
 import type { PageNode } from "@/core/page/node";
 import { type ShelfEntry, shelf, shelfGroups } from "@/core/page/shelf";
-import { factsOf } from "@/core/site/facts";
-import { useSite } from "@/studio/frame/site-context";
-import { IconButton } from "@/studio/kit/buttons";
+import { ShelfIndex } from "@/core/page/shelf/find";
+import { tradeWords } from "@/core/page/shelf/trade-words";
+import { PlainButton } from "@/studio/kit/buttons";
 import { TextInput } from "@/studio/kit/fields";
-import { Title } from "@/studio/kit/layout";
-import { newId } from "@/studio/kit/new-id";
-import { Segments } from "@/studio/kit/segments";
-import { Drawing } from "../running-order";
 import type { Place } from "../several";
-import { matchesShared, SharedOnShelf } from "../shared/shared-on-shelf";
+import { SharedOnShelf } from "../shared/shared-on-shelf";
 import { useSharedSections } from "../shared/use-shared";
 import type { Composer } from "../store";
 import { type ScreenCommands, type Thing, useAnything } from "./anything";
-import { useCarried } from "./carried";
-import { EntryButton } from "./entry-button";
-import { matchesOwn, type OwnEntry, OwnOnShelf, useOwnShelf } from "./own";
-import { ThingGroup } from "./pieces";
+import { goByArrow } from "./arrows";
+import { type OwnEntry, OwnOnShelf, useOwnShelf } from "./own";
+import { Piece, PieceGroup } from "./pieces";
+import { SectionCards, SectionLine, useShelfRenderer } from "./sections";
 import { useStillWhilePressed } from "./still";
 import { words as own } from "./words";
 
-let drawn = 0;
-/** The entry as a section to draw; its ids are never placed on a page. */
-const sample = (entry: ShelfEntry) => entry.make(() => `drawn${++drawn}`);
-
-function Entry({ entry, onAdd }: { entry: ShelfEntry; onAdd: (node: PageNode, place?: Place) => void }) {
-  const { settings } = useSite();
-  const make = () => entry.make(newId, factsOf(settings));
-  const carried = useCarried(`shelf:${entry.key}`, {
-    name: entry.name,
-    shown: make,
-    put: (place) => onAdd(make(), place),
-  });
-  const section = useMemo(() => sample(entry), [entry]);
-  return (
-    <EntryButton {...carried} onAdd={() => onAdd(make())}>
-      <Drawing section={section} />
-      <Box minW="0">
-        <Text fontWeight="650">{entry.name}</Text>
-        <Text fontSize="small" color="ink2">
-          {entry.note}
-        </Text>
-      </Box>
-    </EntryButton>
-  );
+/** What is done with entries of the shelf. */
+export interface TakesEntries {
+  /** Puts one on the page: at a place, or where the shelf was opened. */
+  onTake(entry: ShelfEntry, place?: Place): void;
+  /** Shows a section on the stage, at its place, without taking it. */
+  onTry(section: PageNode | null): void;
 }
 
-/** Ready-made sections that fit what is looked for: those whose name begins so stand first. */
-function readyMade(asked: string): readonly ShelfEntry[] {
-  const wanted = asked.trim().toLowerCase();
-  const found = shelf.filter(({ name, note, group }) => `${name} ${note} ${group}`.toLowerCase().includes(wanted));
-  const begins = ({ name }: ShelfEntry) => Number(!name.toLowerCase().startsWith(wanted));
-  return wanted ? [...found].sort((one, other) => begins(one) - begins(other)) : found;
-}
-
-/** What is found besides sections; nothing before something is looked for. */
-function thingsFound(things: readonly Thing[], asked: string): readonly Thing[] {
-  const wanted = asked.trim().toLowerCase();
-  return wanted ? things.filter(({ name, note }) => `${name} ${note}`.toLowerCase().includes(wanted)) : [];
-}
-
-const thingGroups = ["blocks", "widgets", "pages", "commands"] as const;
-
-export interface ShelfCommands {
+export interface ShelfCommands extends TakesEntries {
   readonly composer: Composer;
   readonly screen: ScreenCommands;
+  /** Behind which section it puts what is taken. */
+  readonly behind: string | null;
+  /** What was taken last, as a sentence. */
+  readonly said: string | null;
   /** Whether something is being dragged: the shelf then leaves the page in sight. */
   readonly carrying: boolean;
   /** Puts a new block at a place; without one, where the shelf was opened. */
@@ -81,160 +48,253 @@ export interface ShelfCommands {
   onClose(): void;
 }
 
-export function Shelf({ composer, screen, carrying, onAdd, onAddOwn, onAddShared, onRenamed, onClose }: ShelfCommands) {
-  const { settings } = useSite();
-  const [words, setWords] = useState("");
-  const [part, setPart] = useState<"sections" | "blocks">("sections");
+/** What the search finds: anything of the shelf, by what it is. */
+interface Listed {
+  readonly is: string;
+  readonly name: string;
+  readonly note: string;
+  readonly tags?: readonly string[];
+  readonly text?: string;
+  readonly entry?: ShelfEntry;
+  readonly thing?: Thing;
+  readonly ofOwn?: OwnEntry;
+  readonly shared?: string;
+}
+
+/** The parts of the shelf one can choose from: groups of sections, blocks, one's own. */
+const parts = ["all", ...shelfGroups, "blocks"] as const;
+type Part = (typeof parts)[number];
+
+/** So many things are shown of what is found. */
+const mostFound = 30;
+
+function useListed(composer: Composer, screen: ScreenCommands) {
   const { data: ownOnes } = useOwnShelf();
   const { data: sharedOnes } = useSharedSections();
   // They stand above the ready-made ones, which would slip from under the press as they arrive.
   const [theirs, pressing] = useStillWhilePressed(useMemo(() => ({ ownOnes, sharedOnes }), [ownOnes, sharedOnes]));
-  const kept = (theirs.ownOnes?.entries ?? []).filter((entry) => matchesOwn(entry, words));
-  const shared = (theirs.sharedOnes?.sections ?? []).filter((one) => matchesShared(one, words));
-  const found = readyMade(words);
-  const anything = useAnything(composer, screen);
-  const things = thingsFound(anything, words);
-  const searching = words.trim() !== "";
-  const sections = searching || part === "sections";
-  const pieces = anything.filter(({ make }) => make);
+  const things = useAnything(composer, screen);
+  const kept = theirs.ownOnes?.entries ?? [];
+  const shared = theirs.sharedOnes?.sections ?? [];
+  const index = useMemo(() => {
+    const listed: readonly Listed[] = [
+      ...(theirs.ownOnes?.entries ?? []).map((one) => ({
+        is: `own:${one.id}`,
+        name: one.name,
+        note: own.own,
+        tags: one.tags,
+        text: one.words,
+        ofOwn: one,
+      })),
+      ...(theirs.sharedOnes?.sections ?? []).map((one) => ({
+        is: `shared:${one.id}`,
+        name: one.name,
+        note: own.sharedNote,
+        text: one.words,
+        shared: one.id,
+      })),
+      ...shelf.map((entry) => ({
+        is: `section:${entry.key}`,
+        name: entry.name,
+        note: `${entry.note} ${entry.group}`,
+        entry,
+      })),
+      ...things.map((thing) => ({ is: thing.is, name: thing.name, note: thing.note, thing })),
+    ];
+    return new ShelfIndex(listed, tradeWords.en);
+  }, [theirs, things]);
+  return { kept, shared, things, index, pressing };
+}
+
+export function Shelf(props: ShelfCommands) {
+  const { composer, screen, behind, said, carrying, onClose, onTry } = props;
+  const [asked, setAsked] = useState("");
+  const [part, setPart] = useState<Part>("all");
+  const { kept, shared, things, index, pressing } = useListed(composer, screen);
+  const renderer = useShelfRenderer();
+  const search = useRef<HTMLInputElement>(null);
+  const searching = asked.trim() !== "";
+  const found = useMemo(() => index.find(asked).slice(0, mostFound), [index, asked]);
   const run = (thing: Thing) => {
-    onClose();
+    // What leads elsewhere puts the shelf away; a block is put down, and it stays open.
+    if (!thing.make) onClose();
     thing.run();
   };
-  const addFirst = () => {
-    const [piece] = pieces;
-    if (!sections && piece) return run(piece);
-    const wanted = words.trim().toLowerCase();
-    const begins = ({ name }: { readonly name: string }) => name.toLowerCase().startsWith(wanted);
-    const thing = things.find(begins) ?? things[0];
-    const section = [...kept, ...shared, ...found].some(begins);
-    if (thing && !section && (begins(thing) || kept.length + shared.length + found.length === 0)) run(thing);
-    else if (kept[0]) onAddOwn(kept[0]);
-    else if (shared[0]) onAddShared(shared[0].id);
-    else if (found[0]) onAdd(found[0].make(newId, factsOf(settings)));
+  const pieces = things.filter(({ make }) => make);
+  const take = (listed: Listed | undefined) => {
+    if (listed?.entry) props.onTake(listed.entry);
+    else if (listed?.ofOwn) props.onAddOwn(listed.ofOwn);
+    else if (listed?.shared) props.onAddShared(listed.shared);
+    else if (listed?.thing) run(listed.thing);
   };
-  const count = kept.length + shared.length + found.length;
-  const line = (entry: ShelfEntry) => <Entry key={entry.key} entry={entry} onAdd={onAdd} />;
-  const commands = { onRun: run, onAdd };
+  const takeFirst = () => {
+    const ready = shelf.find((entry) => part === "all" || entry.group === part);
+    if (searching) return take(found[0]);
+    if (part === "blocks" && pieces[0]) return run(pieces[0]);
+    if (ready) props.onTake(ready);
+  };
+  const takes = { onTake: props.onTake, onTry };
   return (
-    <Box
+    <Flex
       as="section"
       aria-label={own.shelf}
       data-shelf=""
-      position="absolute"
-      left="100%"
-      top="0"
-      bottom="0"
-      w="284px"
-      zIndex="20"
+      direction="column"
+      w="420px"
+      flex="none"
+      minH="0"
       bg="sheet"
       borderRightWidth="1px"
       borderColor="line"
-      boxShadow="lifted"
-      p="12px"
-      overflowY="auto"
       {...pressing}
       // It stays where it is: what is dragged belongs to it.
-      opacity={carrying ? 0 : 1}
-      pointerEvents={carrying ? "none" : "auto"}
+      opacity={carrying ? 0.35 : 1}
+      onPointerLeave={() => onTry(null)}
       onKeyDown={(event) => {
+        if (goByArrow(event)) return;
         // Esc takes a drag back first.
         if (event.key !== "Escape" || carrying) return;
         event.stopPropagation();
         onClose();
       }}
     >
-      <Flex justify="space-between" align="center" mb="8px">
-        <Title level={2}>{own.shelf}</Title>
-        <IconButton name={own.close} onClick={onClose}>
-          <X size={16} />
-        </IconButton>
+      <Flex
+        as="form"
+        gap="8px"
+        p="12px"
+        pb="8px"
+        onSubmit={(event) => {
+          event.preventDefault();
+          takeFirst();
+          search.current?.select();
+        }}
+      >
+        <TextInput
+          {...{ autoFocus: true }}
+          ref={search}
+          aria-label={own.find}
+          placeholder={own.findAnything}
+          value={asked}
+          onChange={setAsked}
+        />
+        <PlainButton type="button" aria-label={own.close} onClick={onClose}>
+          <X size={14} /> {own.closeShort}
+        </PlainButton>
       </Flex>
-      <ShelfSearch addFirst={addFirst} words={words} setWords={setWords} />
-      {searching ? null : (
-        <Box mt="8px">
-          <Segments label={own.parts} value={part} onChange={setPart} options={own.partNames} />
-        </Box>
-      )}
-      <Text fontSize="small" color="ink2" my="8px">
-        {sections ? own.how(count) : own.howBlocks(pieces.length)}
-      </Text>
-      {sections ? (
-        <>
-          <OwnOnShelf entries={kept} onAdd={onAddOwn} />
-          <SharedOnShelf sections={shared} onAdd={onAddShared} onRenamed={onRenamed} />
-          {searching
-            ? found.map(line)
-            : shelfGroups.map((group) => (
-                <Box as="section" aria-label={group} key={group} mb="8px">
-                  <Text as="h3" fontWeight="700" mb="2px">
-                    {group}
-                  </Text>
-                  {found.filter((entry) => entry.group === group).map(line)}
-                </Box>
+      {searching ? null : <Parts part={part} setPart={setPart} blocks={pieces.length} />}
+      <Box flex="1" minH="0" overflowY="auto" px="12px" pt="4px" pb="12px">
+        {searching ? (
+          <Found found={found} renderer={renderer} takes={takes} take={take} run={run} onAdd={props.onAdd} />
+        ) : part === "blocks" ? (
+          <Pieces pieces={pieces} onRun={run} onAdd={props.onAdd} />
+        ) : (
+          <>
+            {part === "all" ? <OwnOnShelf entries={kept} onAdd={props.onAddOwn} /> : null}
+            {part === "all" ? (
+              <SharedOnShelf sections={shared} onAdd={props.onAddShared} onRenamed={props.onRenamed} />
+            ) : null}
+            {shelfGroups
+              .filter((group) => part === "all" || part === group)
+              .map((group) => (
+                <SectionCards
+                  key={group}
+                  group={group}
+                  entries={shelf.filter((entry) => entry.group === group)}
+                  renderer={renderer}
+                  {...takes}
+                />
               ))}
-        </>
-      ) : (
-        <Pieces pieces={pieces} commands={commands} />
-      )}
-      {searching
-        ? thingGroups.map((key) => (
-            <ThingGroup
-              key={key}
-              title={own.groups[key]}
-              things={things.filter(({ group }) => group === key)}
-              {...commands}
-            />
-          ))
-        : null}
-      {searching && count + things.length === 0 ? <Text color="ink2">{own.nothing}</Text> : null}
-    </Box>
+          </>
+        )}
+      </Box>
+      <Text fontSize="small" color="ink2" px="12px" py="7px" borderTopWidth="1px" borderColor="line">
+        {said ? (
+          <Text as="span" display="block" color="moss" fontWeight="600" role="status">
+            {said}
+          </Text>
+        ) : null}
+        <b>{behind === null ? own.atTop : own.behind(behind)}</b> {own.how}
+      </Text>
+    </Flex>
   );
 }
 
-/** The pieces of one group. */
+/** What part of the shelf is shown. */
+const Parts = ({ part, setPart, blocks }: { part: Part; setPart: (next: Part) => void; blocks: number }) => (
+  <Flex gap="5px" wrap="wrap" px="12px" pb="10px" role="group" aria-label={own.parts}>
+    {parts.map((one) => {
+      const count =
+        one === "all" ? shelf.length : one === "blocks" ? blocks : shelf.filter(({ group }) => group === one).length;
+      return (
+        <PlainButton
+          key={one}
+          h="26px"
+          px="8px"
+          fontSize="small"
+          aria-pressed={part === one}
+          onClick={() => setPart(one)}
+          {...(part === one ? { bg: "ink", color: "sheet", _hover: { bg: "inkSoft" } } : {})}
+        >
+          {own.partName(one, count)}
+        </PlainButton>
+      );
+    })}
+  </Flex>
+);
+
+/** One list of everything that is found, best first. */
+const Found = ({
+  found,
+  renderer,
+  takes,
+  take,
+  run,
+  onAdd,
+}: {
+  found: readonly Listed[];
+  renderer: ReturnType<typeof useShelfRenderer>;
+  takes: TakesEntries;
+  take: (listed: Listed) => void;
+  run: (thing: Thing) => void;
+  onAdd: (node: PageNode, place?: Place) => void;
+}) =>
+  found.length ? (
+    <Box as="ul" listStyleType="none" aria-label={own.found}>
+      {found.map((listed) => (
+        <li key={listed.thing?.key ?? listed.is}>
+          {listed.entry ? (
+            <SectionLine entry={listed.entry} renderer={renderer} {...takes} />
+          ) : (
+            <Piece
+              name={listed.name}
+              note={listed.note}
+              thing={listed.thing}
+              onRun={() => (listed.thing ? run(listed.thing) : take(listed))}
+              onAdd={onAdd}
+            />
+          )}
+        </li>
+      ))}
+    </Box>
+  ) : (
+    <Text color="ink2" role="status">
+      {own.nothing}
+    </Text>
+  );
+
+/** Blocks and the site's widgets, by their groups. */
 const Pieces = ({
   pieces,
-  commands,
+  ...commands
 }: {
-  pieces: Thing[];
-  commands: { onRun: (thing: Thing) => void; onAdd: (node: PageNode, place?: Place) => void };
+  pieces: readonly Thing[];
+  onRun: (thing: Thing) => void;
+  onAdd: (node: PageNode, place?: Place) => void;
 }) => (
   <>
     {blockGroups.map((name) => (
-      <ThingGroup key={name} title={name} things={pieces.filter(({ of }) => of === name)} brief {...commands} />
+      <PieceGroup key={name} title={name} things={pieces.filter(({ of }) => of === name)} {...commands} />
     ))}
-    <ThingGroup
-      title={own.groups.widgets}
-      things={pieces.filter(({ group }) => group === "widgets")}
-      brief
-      {...commands}
-    />
+    <PieceGroup title={own.widgets} things={pieces.filter(({ group }) => group === "widgets")} {...commands} />
   </>
-);
-
-/** Sections are looked for by words. */
-const ShelfSearch = ({
-  addFirst,
-  words,
-  setWords,
-}: {
-  addFirst: () => void;
-  words: string;
-  setWords: (next: string) => void;
-}) => (
-  <form
-    onSubmit={(event) => {
-      event.preventDefault();
-      addFirst();
-    }}
-  >
-    <TextInput
-      {...{ autoFocus: true }}
-      aria-label={own.find}
-      placeholder={own.findAnything}
-      value={words}
-      onChange={setWords}
-    />
-  </form>
 );
