@@ -223,11 +223,12 @@ test("another picture starts without the description of the one before", { tag: 
   await onPage(frame(page, "Wide").locator("main img"), 0).click();
   const description = sheet(page).getByRole("textbox", { name: "Description" });
   await expect(description).not.toHaveValue("");
-  const choices = sheet(page).getByRole("radio");
+  await sheet(page).getByRole("button", { name: "Another picture…" }).click();
+  const choices = page.getByRole("dialog", { name: "Choose a picture" }).getByRole("radio");
   const chosen = await choices.evaluateAll((all) =>
     all.findIndex((one) => one.getAttribute("aria-checked") === "true"),
   );
-  // Order: designs stand as on the shelf.
+  // Order: pictures stand by time, the newest first.
   await choices.nth(chosen === 0 ? 1 : 0).click();
   await expect(description).toHaveValue("");
   await page.getByRole("button", { name: "Undo (Ctrl+Z)" }).click();

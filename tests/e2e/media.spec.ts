@@ -4,7 +4,7 @@ import { deflateSync } from "node:zlib";
 import { expect, type Page } from "@playwright/test";
 import sharp from "sharp";
 import { extent } from "../extent";
-import { copyWorkshop, expectAccessible, operator, signIn } from "./studio";
+import { choosePicture, copyWorkshop, expectAccessible, operator, signIn } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -141,7 +141,7 @@ test("one put in the place of another everywhere, taken back; what is used is no
   await expect(aside(page).getByRole("button", { name: "Remove" })).toHaveCount(0);
   await aside(page).getByRole("button", { name: "Put another in its place everywhere" }).click();
   const dialog = page.getByRole("dialog", { name: "Another in the place of opening.jpg" });
-  await dialog.getByRole("radio", { name: `${shelved(many)}.jpg` }).click();
+  await choosePicture(page, dialog, `${shelved(many)}.jpg`);
   await dialog.getByRole("button", { name: "Put it everywhere" }).click();
   await expect(page.getByText(/^It stands in \d+ places? now\.$/)).toBeVisible();
   await expect(aside(page).getByText("Nowhere.")).toBeVisible();

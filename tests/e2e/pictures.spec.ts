@@ -2,7 +2,18 @@
 import { createHash, randomBytes } from "node:crypto";
 import { expect, type Page } from "@playwright/test";
 import sharp from "sharp";
-import { copyWorkshop, expectAccessible, frame, onPage, openPage, port, saved, signIn, siteAddress } from "./studio";
+import {
+  choosePicture,
+  copyWorkshop,
+  expectAccessible,
+  frame,
+  onPage,
+  openPage,
+  port,
+  saved,
+  signIn,
+  siteAddress,
+} from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -119,7 +130,7 @@ test("a drawing is taken as it is, and what is in it can't run; a moving picture
   ] as const) {
     // Order: pictures stand as on the page.
     await images.nth(at).click();
-    await sheet(page).getByRole("radio", { name }).click();
+    await choosePicture(page, sheet(page), name);
   }
   // Order: pictures stand as on the page.
   await expect(images.nth(1)).toHaveAttribute("src", new RegExp(`${sign.hash}-300\\.svg$`));

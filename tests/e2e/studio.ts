@@ -9,6 +9,18 @@ import { isLongRun } from "../extent";
 export const port = process.env.WEBITOR_PORT ?? "4480";
 export const siteAddress = (key: string, path = "/") => `http://${key}.localhost:${port}${path}`;
 
+/** Whoever tries the composer here wished for the phone beside the page, and is asked nothing else. */
+const phoneBeside = () => {
+  try {
+    localStorage.setItem(
+      "webitor.view",
+      localStorage.getItem("webitor.view") ?? '{"sideBySide":true,"widthPx":1180,"zoom":"fit"}',
+    );
+  } catch {
+    // A page that may keep nothing shows no composer.
+  }
+};
+
 /** For so long after its password was shown a session is used as it is; sensitive commands ask after twice that. */
 const shownForMs = 5 * 60_000;
 
@@ -17,6 +29,7 @@ const shownForMs = 5 * 60_000;
  * is opened by it.
  */
 export async function signIn(page: Page, email = "rowan@marrowfield.example"): Promise<void> {
+  await page.context().addInitScript(phoneBeside);
   const kept = `.webitor/e2e-${port}-${email}.json`;
   if (existsSync(kept)) {
     const { shownAt, cookies } = JSON.parse(readFileSync(kept, "utf8"));
@@ -140,6 +153,13 @@ export const frame = (page: Page, name: "Wide" | "Phone"): FrameLocator =>
 export async function openPage(page: Page, site: string, path = "pages"): Promise<void> {
   await page.goto(`/s/${site}/${path}`);
   await expectSome(frame(page, "Wide").locator("main > section"));
+}
+
+/** Chooses a picture of the site in the window that opens from a place on the screen: the newest of that name. */
+export async function choosePicture(page: Page, at: Page | Locator, name: string) {
+  await at.getByRole("button", { name: /^(Choose a|Another) picture…$/ }).click();
+  // Order: pictures stand by time, the newest first.
+  await page.getByRole("dialog", { name: "Choose a picture" }).getByRole("radio", { name }).first().click();
 }
 
 /** Makes a widget and stands in its workspace. */

@@ -3,6 +3,7 @@
 import { readFileSync } from "node:fs";
 import { expect, type Page } from "@playwright/test";
 import {
+  choosePicture,
   entryAt,
   expectAccessible,
   frame,
@@ -286,9 +287,7 @@ test("a film behind a section: words are measured on its frames; it stops by a b
 }, async ({ page, browser }) => {
   await studio.goto(`/s/${site}/pages/${pageId}`);
   await theSection();
-  await sheet().getByRole("button", { name: "Choose a picture…" }).click();
-  // Order: pictures stand by time; the newest first.
-  await sheet().getByRole("radio", { name: "river.jpg" }).first().click();
+  await choosePicture(studio, sheet(), "river.jpg");
   await expect(sheet().getByText(/^Contrast .* where the picture is weakest$/)).toBeVisible();
   await filmOver("river.webm");
   await expect(sheet().getByText(/^Contrast .* where the picture or a frame is weakest$/)).toBeVisible();
@@ -323,9 +322,7 @@ test("a film behind the whole page stays in view while one scrolls, stops where 
   tag: "@long",
 }, async ({ page }) => {
   await studio.goto(`/s/${site}/pages/${pageId}`);
-  await sheet().getByRole("button", { name: "Choose a picture…" }).click();
-  // Order: pictures stand by time; the newest first.
-  await sheet().getByRole("radio", { name: "river.jpg" }).first().click();
+  await choosePicture(studio, sheet(), "river.jpg");
   await filmOver("river.webm");
   await expect(sheet().getByText(/^Contrast .* where the picture or a frame is weakest$/)).toBeVisible();
   const behind = wide().locator(".b-behind > .b-ground");

@@ -1,6 +1,16 @@
 // The Visit page made from an empty page: once by mouse, once by keyboard alone; the same for whoever visits it.
 import { expect, type Locator, type Page } from "@playwright/test";
-import { entryAt, expectAccessible, expectSome, frame, onPage, saved, signIn, siteAddress } from "./studio";
+import {
+  choosePicture,
+  entryAt,
+  expectAccessible,
+  expectSome,
+  frame,
+  onPage,
+  saved,
+  signIn,
+  siteAddress,
+} from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -53,8 +63,7 @@ test("by mouse: sections from the shelf, words where they stand, a picture behin
   }
   expect(await sections(page)).toEqual(wanted);
   await entryAt(page, 0).click();
-  await sheet(page).getByRole("button", { name: "Choose a picture…" }).click();
-  await sheet(page).getByRole("radio", { name: "river.jpg" }).click();
+  await choosePicture(page, sheet(page), "river.jpg");
   await expect(sheet(page).getByText(/^Contrast .* where the picture is weakest$/)).toBeVisible();
   await expectAccessible(page);
   const heading = wide(page).getByRole("heading", { level: 1 });
@@ -109,7 +118,7 @@ test("by keyboard alone: the same page, without the mouse", { tag: "@long" }, as
   await expect(sheet(page).getByRole("heading", { level: 2 })).toHaveText(wanted[0] ?? "");
   await tabTo(page, sheet(page).getByRole("button", { name: "Choose a picture…" }));
   await page.keyboard.press("Enter");
-  await tabTo(page, sheet(page).getByRole("radio", { name: "river.jpg" }));
+  await tabTo(page, page.getByRole("dialog", { name: "Choose a picture" }).getByRole("radio", { name: "river.jpg" }));
   await page.keyboard.press("Enter");
   await expect(sheet(page).getByText(/^Contrast .* where the picture is weakest$/)).toBeVisible();
   // The running order is the way back to the keys of the page.

@@ -26,6 +26,8 @@ export interface LinePart {
   readonly label: string;
   readonly control: "line" | "picture" | "link" | "icon" | "flag" | "captions";
   readonly hint?: string;
+  /** Of words: the part with the picture that they describe; where they are empty, what Media says of it holds. */
+  readonly describes?: string;
   /** Of a picture: the part of the line that says what of it is shown. */
   readonly cut?: string;
   /** Only for those who may lay out. */
@@ -38,6 +40,8 @@ export type FieldControl<C> =
       readonly kind: "line";
       /** How long the words are, and on how many lines they stand at the frame's width. */
       readonly counted?: boolean;
+      /** The field with the picture that these words describe: where they are empty, what Media says of it holds. */
+      readonly describes?: string;
     }
   | { readonly kind: "choice"; readonly options: readonly Option[] }
   | { readonly kind: "flag"; readonly says: string }

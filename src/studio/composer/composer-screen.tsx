@@ -17,8 +17,9 @@ import { useSearchParams } from "next/navigation";
 import type { RefObject } from "react";
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import type { HeaderOrFooter } from "@/core/page/header-footer/standing";
+import { kinds } from "@/core/page/kinds";
 import type { Width } from "@/core/page/look/look";
-import type { PageNode } from "@/core/page/node";
+import { everyNode, type PageNode } from "@/core/page/node";
 import {
   asSection,
   type Definitions,
@@ -43,6 +44,7 @@ import { IconButton, PlainButton } from "@/studio/kit/buttons";
 import { later } from "@/studio/kit/later";
 import { Loading, State } from "@/studio/kit/layout";
 import { stageGround } from "@/studio/kit/theme";
+import { PicturesHere } from "@/studio/media/picture-window";
 import { useChosenVisitor } from "@/studio/rehearse/chosen";
 import { RehearseStrip } from "@/studio/rehearse/strip";
 import { EditableFrame } from "@/studio/stage/editable-frame";
@@ -193,6 +195,16 @@ const aroundOf = (composer: Composer, view: ComposerView, of: HeaderOrFooter) =>
   };
 };
 
+/** The pictures that stand on a page. */
+const picturesOn = (roots: readonly PageNode[]): ReadonlySet<string> =>
+  new Set(
+    roots.flatMap((root) =>
+      [...everyNode(root)].flatMap((node) =>
+        [...(kinds[node.kind].refs?.(node.content) ?? [])].flatMap(({ of, id }) => (of === "media" ? [id] : [])),
+      ),
+    ),
+  );
+
 /** What the section is called behind which something is put; null at the top. */
 function behindWords(composer: Composer, { parent, index }: Place): string | null {
   const before = composer.node(parent)?.children?.[index - 1];
@@ -334,6 +346,10 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     return () => cancelAnimationFrame(drawn ?? 0);
   }, [reveal, show]);
 
+  const pictures = useMemo(
+    () => picturesOn([view.header, view.page, view.footer]),
+    [view.header, view.page, view.footer],
+  );
   const mainWidth = sideBySide ? Math.max(widthPx, 820) : widthPx;
   const mainScope = scopeOf(mainWidth);
   useEffect(() => {
@@ -368,154 +384,156 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   };
 
   return (
-    <DndContext
-      sensors={sensors}
-      collisionDetection={nearestInsertPoint}
-      onDragStart={({ active, activatorEvent }) => {
-        const carried = carriedBy(active);
-        const node = carried ? carried.shown() : composer.node(String(active.id));
-        const shown = order.page.children?.find((section) => section.id === active.id) ?? node;
-        const { clientX: x, clientY: y } = activatorEvent as PointerEvent;
-        const name = carried?.name ?? (node ? composer.documents.titleOf(node) : "");
-        setDragged(node && shown ? { node, name, shown: inSection(shown), from: { x, y } } : null);
-      }}
-      onDragEnd={dropped}
-      onDragCancel={() => setDragged(null)}
-    >
-      <Box display={{ base: "block", lg: "none" }} p="24px">
-        <Text mb="12px">{words.tooNarrow}</Text>
-        <PlainButton asChild>
-          <Link href={`/s/${site.key}/desk`}>{words.toTheDesk}</Link>
-        </PlainButton>
-      </Box>
-      <Flex flex="1" minH="0" display={{ base: "none", lg: "flex" }}>
-        <Box
-          w={folded ? "74px" : "214px"}
-          flex="none"
-          bg="sheet"
-          borderRightWidth="1px"
-          borderColor="line"
-          position="relative"
-        >
-          <Flex direction="column" h="100%">
-            <LeftHead meta={meta} folded={folded} site={site} openShelf={openShelf} choose={choose} />
-            <Left
+    <PicturesHere value={pictures}>
+      <DndContext
+        sensors={sensors}
+        collisionDetection={nearestInsertPoint}
+        onDragStart={({ active, activatorEvent }) => {
+          const carried = carriedBy(active);
+          const node = carried ? carried.shown() : composer.node(String(active.id));
+          const shown = order.page.children?.find((section) => section.id === active.id) ?? node;
+          const { clientX: x, clientY: y } = activatorEvent as PointerEvent;
+          const name = carried?.name ?? (node ? composer.documents.titleOf(node) : "");
+          setDragged(node && shown ? { node, name, shown: inSection(shown), from: { x, y } } : null);
+        }}
+        onDragEnd={dropped}
+        onDragCancel={() => setDragged(null)}
+      >
+        <Box display={{ base: "block", lg: "none" }} p="24px">
+          <Text mb="12px">{words.tooNarrow}</Text>
+          <PlainButton asChild>
+            <Link href={`/s/${site.key}/desk`}>{words.toTheDesk}</Link>
+          </PlainButton>
+        </Box>
+        <Flex flex="1" minH="0" display={{ base: "none", lg: "flex" }}>
+          <Box
+            w={folded ? "74px" : "214px"}
+            flex="none"
+            bg="sheet"
+            borderRightWidth="1px"
+            borderColor="line"
+            position="relative"
+          >
+            <Flex direction="column" h="100%">
+              <LeftHead meta={meta} folded={folded} site={site} openShelf={openShelf} choose={choose} />
+              <Left
+                composer={composer}
+                view={view}
+                order={order}
+                selectedSection={selectedSection}
+                findings={findings}
+                site={site}
+                folded={folded}
+                dragged={dragged}
+                picked={picked}
+                openShelf={openShelf}
+              />
+              {orderFolded && !shelf.place ? (
+                <Flex justify="center" py="6px" borderTopWidth="1px" borderColor="line">
+                  <IconButton name={words.unfoldOrder} onClick={() => choose({ orderFolded: false })}>
+                    <PanelLeftOpen size={15} />
+                  </IconButton>
+                </Flex>
+              ) : null}
+            </Flex>
+          </Box>
+          {shelf.place ? (
+            <Shelf
+              composer={composer}
+              screen={commands}
+              behind={behindWords(composer, shelf.place)}
+              said={shelf.said}
+              carrying={dragged !== null}
+              onTake={shelf.take}
+              onTry={tried.attempt}
+              onAdd={shelf.add}
+              onAddOwn={shelf.addOwn}
+              onAddShared={shelf.addShared}
+              onRenamed={(shared, name) => composer.documents.named(shared, name)}
+              onClose={shelf.close}
+            />
+          ) : null}
+          <Flex direction="column" flex="1" minW="0" as="main" position="relative">
+            <StageTools
               composer={composer}
               view={view}
-              order={order}
-              selectedSection={selectedSection}
-              findings={findings}
-              site={site}
-              folded={folded}
-              dragged={dragged}
-              picked={picked}
-              openShelf={openShelf}
+              widthPx={mainWidth}
+              commands={commands}
+              headerScrolled={{ shown: scrolledState, show: setScrolledState }}
             />
-            {orderFolded && !shelf.place ? (
-              <Flex justify="center" py="6px" borderTopWidth="1px" borderColor="line">
-                <IconButton name={words.unfoldOrder} onClick={() => choose({ orderFolded: false })}>
-                  <PanelLeftOpen size={15} />
-                </IconButton>
-              </Flex>
-            ) : null}
-          </Flex>
-        </Box>
-        {shelf.place ? (
-          <Shelf
-            composer={composer}
-            screen={commands}
-            behind={behindWords(composer, shelf.place)}
-            said={shelf.said}
-            carrying={dragged !== null}
-            onTake={shelf.take}
-            onTry={tried.attempt}
-            onAdd={shelf.add}
-            onAddOwn={shelf.addOwn}
-            onAddShared={shelf.addShared}
-            onRenamed={(shared, name) => composer.documents.named(shared, name)}
-            onClose={shelf.close}
-          />
-        ) : null}
-        <Flex direction="column" flex="1" minW="0" as="main" position="relative">
-          <StageTools
-            composer={composer}
-            view={view}
-            widthPx={mainWidth}
-            commands={commands}
-            headerScrolled={{ shown: scrolledState, show: setScrolledState }}
-          />
-          {view.inPlace ? <InPlaceBar composer={composer} inPlace={view.inPlace} /> : null}
-          {samplesWalk ? <SamplesWalk composer={composer} view={view} /> : null}
-          <Box
-            ref={stageRef}
-            flex="1"
-            minH="0"
-            overflow="hidden"
-            px="18px"
-            pt="6px"
-            css={stageGround}
-            onPointerDown={(event) => event.target === event.currentTarget && composer.select(null)}
-          >
-            {stageSize.width > 0 ? (
-              <Flex gap="22px" h="100%" justify={sideBySide ? "flex-start" : "center"}>
-                <WideFrame
-                  key="main"
-                  frame={frame}
-                  mainWidth={mainWidth}
-                  edge={edge}
-                  wideRoom={wideRoom}
-                  mainScale={mainScale}
-                  mainScope={mainScope}
-                  editRef={editRef}
-                  tellPane={tellPane}
-                  scrolled={scrolled}
-                />
-                {sideBySide ? (
-                  <PhoneFrame
-                    key="phone"
+            {view.inPlace ? <InPlaceBar composer={composer} inPlace={view.inPlace} /> : null}
+            {samplesWalk ? <SamplesWalk composer={composer} view={view} /> : null}
+            <Box
+              ref={stageRef}
+              flex="1"
+              minH="0"
+              overflow="hidden"
+              px="18px"
+              pt="6px"
+              css={stageGround}
+              onPointerDown={(event) => event.target === event.currentTarget && composer.select(null)}
+            >
+              {stageSize.width > 0 ? (
+                <Flex gap="22px" h="100%" justify={sideBySide ? "flex-start" : "center"}>
+                  <WideFrame
+                    key="main"
                     frame={frame}
-                    phoneRoom={phoneRoom}
-                    phoneScale={phoneScale}
+                    mainWidth={mainWidth}
+                    edge={edge}
+                    wideRoom={wideRoom}
+                    mainScale={mainScale}
+                    mainScope={mainScope}
+                    editRef={editRef}
                     tellPane={tellPane}
                     scrolled={scrolled}
                   />
-                ) : null}
-              </Flex>
-            ) : null}
-          </Box>
-          <Notice view={view} onSignIn={() => void composer.settled()} onClose={() => composer.say(null)} />
-          {rehearseShown ? (
-            <Box p="10px 14px" bg="paper" borderTopWidth="1px" borderColor="line" flex="none">
-              <RehearseStrip path={pagePath(meta)} />
+                  {sideBySide ? (
+                    <PhoneFrame
+                      key="phone"
+                      frame={frame}
+                      phoneRoom={phoneRoom}
+                      phoneScale={phoneScale}
+                      tellPane={tellPane}
+                      scrolled={scrolled}
+                    />
+                  ) : null}
+                </Flex>
+              ) : null}
             </Box>
-          ) : null}
+            <Notice view={view} onSignIn={() => void composer.settled()} onClose={() => composer.say(null)} />
+            {rehearseShown ? (
+              <Box p="10px 14px" bg="paper" borderTopWidth="1px" borderColor="line" flex="none">
+                <RehearseStrip path={pagePath(meta)} />
+              </Box>
+            ) : null}
+          </Flex>
+          {shelf.place ? null : (
+            <Right
+              sheetFolded={sheetFolded}
+              choose={choose}
+              facts={facts}
+              composer={composer}
+              view={view}
+              findings={findings}
+            />
+          )}
         </Flex>
-        {shelf.place ? null : (
-          <Right
-            sheetFolded={sheetFolded}
-            choose={choose}
-            facts={facts}
+        {finding ? <FindWords composer={composer} onClose={() => setFinding(false)} /> : null}
+        {view.lost.length ? <LostWordsWindow lost={view.lost} onDone={() => composer.forgetLost()} /> : null}
+        {dragged ? (
+          <OverFrame
             composer={composer}
-            view={view}
-            findings={findings}
+            dragged={dragged.node}
+            found={overFrame}
+            tag={dragged.name}
+            from={dragged.from}
+            onOver={setOverStage}
           />
-        )}
-      </Flex>
-      {finding ? <FindWords composer={composer} onClose={() => setFinding(false)} /> : null}
-      {view.lost.length ? <LostWordsWindow lost={view.lost} onDone={() => composer.forgetLost()} /> : null}
-      {dragged ? (
-        <OverFrame
-          composer={composer}
-          dragged={dragged.node}
-          found={overFrame}
-          tag={dragged.name}
-          from={dragged.from}
-          onOver={setOverStage}
-        />
-      ) : null}
-      <Carried dragged={dragged} overStage={overStage} />
-      {help ? <KeysWindow open onClose={() => setHelp(false)} /> : null}
-    </DndContext>
+        ) : null}
+        <Carried dragged={dragged} overStage={overStage} />
+        {help ? <KeysWindow open onClose={() => setHelp(false)} /> : null}
+      </DndContext>
+    </PicturesHere>
   );
 }
 

@@ -107,6 +107,14 @@ const config = defineConfig({
 export const system = createSystem(defaultBaseConfig, config);
 
 /** The stage's ground: paper with a faint grid of 24 px. */
+/** What one can see through stands on a chequer. */
+export const chequer = {
+  backgroundColor: "white",
+  backgroundImage:
+    "conic-gradient(var(--chakra-colors-wash) 25%, transparent 0 50%, var(--chakra-colors-wash) 0 75%, transparent 0)",
+  backgroundSize: "16px 16px",
+};
+
 const gridLine = "color-mix(in srgb, var(--chakra-colors-line) 38%, transparent) 1px, transparent 1px";
 export const stageGround = {
   backgroundColor: "var(--chakra-colors-paper)",

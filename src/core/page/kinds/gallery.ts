@@ -91,7 +91,7 @@ export const gallery: KindDefinition = defineKind<GalleryContent>({
         chosenAs: "media",
         parts: [
           { name: "media", label: "Picture", control: "picture", cut: "cut" },
-          { name: "alt", label: "Description", control: "line" },
+          { name: "alt", label: "Description", control: "line", describes: "media" },
           { name: "caption", label: "Caption", control: "line" },
         ],
       },

@@ -52,7 +52,7 @@ export const picture: KindDefinition = defineKind<PictureContent>({
       name: "alt",
       label: "Description",
       stacked: true,
-      control: { kind: "line" },
+      control: { kind: "line", describes: "media" },
       hint: ({ decorative, alt }) =>
         decorative || alt ? undefined : "Say what is to be seen, for those who do not see it.",
       open: (content) => !content.decorative,

@@ -46,19 +46,28 @@ import { type FieldProps, useField } from "./field";
 import { FitsNote } from "./fits-note";
 import { LinkField } from "./link-field";
 import { PictureCut, PlaceWants } from "./picture-cut";
+import { useSaidOf } from "./said-of";
 
 function LineField({ composer, node, field }: FieldProps<"line">) {
   const { value, set, error } = useField(composer, node, field.name);
   const text = String(value ?? "");
-  const { counted } = field.control;
+  const { counted, describes } = field.control;
+  const said = useSaidOf();
+  const fromMedia = describes && !text ? said(node.content[describes]) : "";
   const { inside, on } = useInside();
   const known = useFacts(node.id).length > 0;
   return (
     <Box {...on}>
-      <Row label={field.label} error={error} stacked={field.stacked} hint={field.hint?.(node.content)}>
+      <Row
+        label={field.label}
+        error={error}
+        stacked={field.stacked}
+        hint={fromMedia ? own.fromMedia : field.hint?.(node.content)}
+      >
         {(ids) => (
           <TextInput
             {...ids}
+            placeholder={fromMedia}
             disabled={field.open?.(node.content) === false}
             value={text}
             onChange={(typed) => set(typed || !field.optional ? typed : undefined)}
@@ -132,7 +141,7 @@ const controls: { readonly [K in FieldControlKind]: ComponentType<FieldProps<K>>
             {field.label}
           </Text>
         )}
-        <PictureChoice value={value} onChoose={(media) => media !== value && choose(media)} />
+        <PictureChoice value={value} shown={!cut} onChoose={(media) => media !== value && choose(media)} />
         {none && value ? <QuietButton onClick={() => choose(null)}>{none}</QuietButton> : null}
         {cut ? null : <PlaceWants node={node.id} />}
         {cut ? (

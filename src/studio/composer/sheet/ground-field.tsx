@@ -2,12 +2,12 @@
 // The picture behind a section or a page: chosen, its focal point set on it, and the contrast of words measured on its pixels.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import { surfaceRoles } from "@/core/brand/brand";
 import { contrastOnPicture, textRatio, veilFor } from "@/core/brand/contrast";
 import { freshGround, type Ground } from "@/core/page/look/ground";
 import { useSite } from "@/studio/frame/site-context";
-import { PlainButton, QuietButton } from "@/studio/kit/buttons";
+import { QuietButton } from "@/studio/kit/buttons";
 import { Row } from "@/studio/kit/fields";
 import { framesOf, pixelsOf, together } from "@/studio/kit/film-frames";
 import { State } from "@/studio/kit/layout";
@@ -21,7 +21,6 @@ import { PictureCut } from "./picture-cut";
 
 export function GroundField({ composer, node, field }: FieldProps<"ground">) {
   const ground = node.content[field.name] as Ground | undefined;
-  const [choosing, setChoosing] = useState(false);
   const site = useSite();
   /** As it begins: with the point that the medium keeps in view. */
   const freshOf = (hash: string): Ground => ({
@@ -37,24 +36,14 @@ export function GroundField({ composer, node, field }: FieldProps<"ground">) {
       <Text color="ink2" mb="4px">
         {field.label}
       </Text>
-      {ground || choosing ? (
-        <PictureChoice
-          value={ground?.media ?? null}
-          onChoose={(media) => put({ ...freshOf(media), ...(ground ? kept(ground) : {}) })}
-        />
-      ) : (
-        <PlainButton onClick={() => setChoosing(true)}>{own.putGround}</PlainButton>
-      )}
+      <PictureChoice
+        value={ground?.media ?? null}
+        shown={false}
+        onChoose={(media) => put({ ...freshOf(media), ...(ground ? kept(ground) : {}) })}
+      />
       {ground ? (
         <>
-          <QuietButton
-            onClick={() => {
-              setChoosing(false);
-              put(undefined);
-            }}
-          >
-            {own.noGround}
-          </QuietButton>
+          <QuietButton onClick={() => put(undefined)}>{own.noGround}</QuietButton>
           <PictureCut
             node={node.id}
             place=""

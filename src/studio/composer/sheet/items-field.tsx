@@ -20,6 +20,7 @@ import { IconChoice } from "./icon-choice";
 import { LinkChoice } from "./link-choice";
 import { ManyPictures } from "./many-pictures";
 import { PictureCut } from "./picture-cut";
+import { useSaidOf } from "./said-of";
 import { CaptionsChoice } from "./video-field";
 
 /** A line's parts stand in a little from the sheet's edge. */
@@ -38,10 +39,19 @@ const parts: Readonly<Record<LinePart["control"], ComponentType<PartProps>>> = {
   line: function LineOf({ composer, node, part, line, path }) {
     const { set, error } = useField(composer, node, path);
     const { inside, on } = useInside();
+    const said = useSaidOf();
+    const fromMedia = part.describes && !line[part.name] ? said(line[part.describes]) : "";
     return (
       <Box {...on}>
-        <Row label={part.label} error={error} hint={part.hint}>
-          {(ids) => <TextInput {...ids} value={String(line[part.name] ?? "")} onChange={set} />}
+        <Row label={part.label} error={error} hint={fromMedia ? own.fromMedia : part.hint}>
+          {(ids) => (
+            <TextInput
+              {...ids}
+              value={String(line[part.name] ?? "")}
+              placeholder={(part.describes && said(line[part.describes])) || ""}
+              onChange={set}
+            />
+          )}
         </Row>
         {inside ? <FitsNote node={node.id} path={`${line.id}.${part.name}`} /> : null}
       </Box>
@@ -54,6 +64,7 @@ const parts: Readonly<Record<LinePart["control"], ComponentType<PartProps>>> = {
       <Box mb="8px">
         <PictureChoice
           value={media}
+          shown={!cut}
           // What was shown of the one before does not hold for this one.
           onChoose={(next) => composer.content.setAll(node.id, { ...(cut ? { [cut]: undefined } : {}), [path]: next })}
         />
