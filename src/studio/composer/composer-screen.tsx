@@ -65,6 +65,7 @@ import { Sheet } from "./sheet/sheet";
 import { carriedBy } from "./shelf/carried";
 import { useTried } from "./shelf/tried";
 import { useShelf } from "./shelf/use-shelf";
+import { focusStage } from "./single-keys";
 import { StageTools } from "./stage-tools";
 import { Composer, type ComposerView } from "./store";
 import { useViewChoice } from "./view-choice";
@@ -310,6 +311,13 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
       for (const type of clipboardEvents) document.removeEventListener(type, onClipboard);
     };
   }, [onClipboard]);
+
+  // Whoever comes to the page, or puts the shelf away, goes on with the keys on the stage.
+  const shelfOpen = shelf.place !== null;
+  const drawn = renderer !== null && stageSize.width > 0;
+  useLayoutEffect(() => {
+    if (drawn && !shelfOpen) focusStage();
+  }, [drawn, shelfOpen]);
 
   const sensors = useSensors(useSensor(PointerSensor, pointerOptions));
 
@@ -641,34 +649,44 @@ const Right = ({
   composer: Composer;
   view: ComposerView;
   findings: PageFindings;
-}) => (
-  <Flex
-    as="aside"
-    direction="column"
-    aria-label={words.sheet}
-    w={sheetFolded ? "40px" : "288px"}
-    flex="none"
-    bg="sheet"
-    borderLeftWidth="1px"
-    borderColor="line"
-    overflowY="auto"
-    position="relative"
-  >
-    <Box position="absolute" top="8px" right="6px" zIndex="1">
-      <IconButton
-        name={sheetFolded ? words.unfoldSheet : words.foldSheet}
-        onClick={() => choose({ sheetFolded: !sheetFolded })}
-      >
-        {sheetFolded ? <PanelRightOpen size={15} /> : <PanelRightClose size={15} />}
-      </IconButton>
-    </Box>
-    {sheetFolded ? null : (
-      <Facts value={facts}>
-        <Sheet composer={composer} view={view} findings={findings.all} />
-      </Facts>
-    )}
-  </Flex>
-);
+}) => {
+  const aside = useRef<HTMLDivElement>(null);
+  const selected = view.selection?.node;
+  // Another block begins at its first words.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: with each block that is chosen
+  useLayoutEffect(() => {
+    aside.current?.scrollTo(0, 0);
+  }, [selected]);
+  return (
+    <Flex
+      ref={aside}
+      as="aside"
+      direction="column"
+      aria-label={words.sheet}
+      w={sheetFolded ? "40px" : "288px"}
+      flex="none"
+      bg="sheet"
+      borderLeftWidth="1px"
+      borderColor="line"
+      overflowY="auto"
+      position="relative"
+    >
+      <Box position="absolute" top="8px" right="6px" zIndex="1">
+        <IconButton
+          name={sheetFolded ? words.unfoldSheet : words.foldSheet}
+          onClick={() => choose({ sheetFolded: !sheetFolded })}
+        >
+          {sheetFolded ? <PanelRightOpen size={15} /> : <PanelRightClose size={15} />}
+        </IconButton>
+      </Box>
+      {sheetFolded ? null : (
+        <Facts value={facts}>
+          <Sheet composer={composer} view={view} findings={findings.all} />
+        </Facts>
+      )}
+    </Flex>
+  );
+};
 
 /** The page on a phone. */
 const PhoneFrame = ({

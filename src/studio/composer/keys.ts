@@ -1,6 +1,7 @@
 // The composer's keys: one table, read by the handler and shown under "?".
 
 import { duplicateSelected, removeSelected } from "./several";
+import { hasFocusForKeys, isOff } from "./single-keys";
 import type { Composer } from "./store";
 
 export interface KeyCommands {
@@ -18,6 +19,8 @@ export interface KeyCommands {
 interface Key {
   readonly keys: string;
   readonly says: string;
+  /** It is a single character: it holds only where the stage or the running order has the focus, and can be switched off. */
+  readonly single?: true;
   fits(event: KeyboardEvent): boolean;
   run(composer: Composer, commands: KeyCommands): void;
 }
@@ -45,23 +48,32 @@ const layout = (composer: Composer, command: (node: string) => void) =>
 export const keyTable: readonly Key[] = [
   {
     keys: "T",
-    says: "frames side by side, or one",
+    says: "the phone beside the page, or the page alone",
+    single: true,
     fits: bare("t"),
     run: (_composer, commands) => commands.sideBySide(),
   },
   {
     keys: "R",
     says: "rehearse: walk through the site",
+    single: true,
     fits: bare("r"),
     run: (_composer, commands) => commands.rehearse(),
   },
   {
     keys: "+",
     says: "find a section, block, widget, page or command",
+    single: true,
     fits: (event) => !meta(event) && event.key === "+",
     run: (_composer, commands) => commands.find(),
   },
-  { keys: "F", says: "find and replace words", fits: bare("f"), run: (_composer, commands) => commands.findWords() },
+  {
+    keys: "F",
+    says: "find and replace words",
+    single: true,
+    fits: bare("f"),
+    run: (_composer, commands) => commands.findWords(),
+  },
   {
     keys: "Alt+Up",
     says: "move up in the running order",
@@ -160,7 +172,13 @@ export const keyTable: readonly Key[] = [
     fits: () => false,
     run: () => {},
   },
-  { keys: "?", says: "this list", fits: (event) => event.key === "?", run: (_composer, commands) => commands.help() },
+  {
+    keys: "?",
+    says: "this list",
+    single: true,
+    fits: (event) => event.key === "?",
+    run: (_composer, commands) => commands.help(),
+  },
 ];
 
 /** The neighbour of the selection among its siblings. */
@@ -185,7 +203,7 @@ export function handleKey(event: KeyboardEvent, composer: Composer, commands: Ke
   )
     return false;
   const key = keyTable.find((one) => one.fits(event));
-  if (!key) return false;
+  if (!key || (key.single && (isOff(key.keys) || !hasFocusForKeys(target)))) return false;
   event.preventDefault();
   if (key.keys === "Up, Down") neighbour(composer, event.key === "ArrowDown" ? 1 : -1);
   else key.run(composer, commands);

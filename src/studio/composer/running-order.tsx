@@ -12,6 +12,7 @@ import { everyNode, noHeaderFooter, type PageNode } from "@/core/page/node";
 import { hasSamples } from "@/core/page/words/sample";
 import { Drawn } from "@/studio/kit/drawn";
 import { words as sharedWords } from "./shared/words";
+import { worksByKeys } from "./single-keys";
 import { words } from "./words";
 
 export const Drawing = memo(function Drawing({ section }: { section: PageNode }) {
@@ -369,7 +370,14 @@ export function RunningOrder({
       />
     ));
   return (
-    <Flex as="nav" aria-label={words.runningOrder} direction="column" px={folded ? "4px" : "10px"} pb="16px">
+    <Flex
+      as="nav"
+      {...worksByKeys}
+      aria-label={words.runningOrder}
+      direction="column"
+      px={folded ? "4px" : "10px"}
+      pb="16px"
+    >
       <HeaderFooterKey around={header} folded={folded} selected={selectedRoot} onSelect={onSelect} />
       {fixed(header)}
       <SortedSections

@@ -40,7 +40,7 @@ export function StageTools({
         align="center"
         gap="10px"
         px="12px"
-        role="toolbar"
+        role="group"
         aria-label={words.stageTools}
         overflowX="auto"
         css={{ scrollbarWidth: "none" }}

@@ -78,6 +78,7 @@ export const words = {
   redo: "Redo (Ctrl+Shift+Z)",
   closeNotice: "Close this note",
   keys: "Keys",
+  singleKeys: "Single letters hold while the page or the running order has the focus. Each can be switched off.",
   keysButton: "Keys (?)",
   sideBySide: "Phone beside",
   stageTools: "Tools of the stage",

@@ -173,6 +173,8 @@ const arrows: Readonly<Record<string, readonly [upright: boolean, by: 1 | -1]>> 
   ArrowRight: [true, 1],
 };
 
+const longBar = (upright: boolean) => (upright ? { width: "5px", height: "28px" } : { width: "28px", height: "5px" });
+
 function OneHandle({
   composer,
   node,
@@ -234,7 +236,12 @@ function OneHandle({
       placeItems="center"
       zIndex="3"
       cursor={upright ? "ew-resize" : "ns-resize"}
-      css={{ touchAction: "none", "&:hover .drag-says, &:focus-visible .drag-says": { visibility: "visible" } }}
+      css={{
+        touchAction: "none",
+        "&:hover .drag-says, &:focus-visible .drag-says": { visibility: "visible" },
+        // A dot until it is meant, so that no words are struck through.
+        "&:hover .drag-bar, &:focus-visible .drag-bar": longBar(upright),
+      }}
       onFocus={() => setFocused(true)}
       onBlur={() => setFocused(false)}
       onPointerDown={(event) => {
@@ -267,9 +274,11 @@ function OneHandle({
       }}
     >
       <Box
-        w={upright ? "5px" : "28px"}
-        h={upright ? "28px" : "5px"}
-        borderRadius="3px"
+        className="drag-bar"
+        w="8px"
+        h="8px"
+        borderRadius="4px"
+        css={dragging ? longBar(upright) : {}}
         bg={dragging || focused ? "mark" : "sheet"}
         borderWidth="1.5px"
         borderColor="mark"

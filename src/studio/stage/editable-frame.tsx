@@ -6,10 +6,11 @@ import type { Width } from "@/core/page/look/look";
 import { samplesShown } from "@/core/page/words/samples-shown";
 import type { RenderedPage, Renderer } from "@/core/render/render";
 import type { Pane } from "@/studio/composer/scroll-together";
+import { worksByKeys } from "@/studio/composer/single-keys";
 import type { Composer, ComposerView } from "@/studio/composer/store";
 import { words } from "@/studio/composer/words";
 import { useSite } from "@/studio/frame/site-context";
-import type { WordsSession } from "@/studio/stage/words-target";
+import type { Click, WordsSession } from "@/studio/stage/words-target";
 import { BlockGrip } from "./block-grip";
 import { CornerTicks } from "./corner-ticks";
 import { DragHandles } from "./drag-handles";
@@ -120,7 +121,13 @@ export function EditableFrame(props: EditableFrameProps) {
   const [marquee, setMarquee] = useState<Rect | null>(null);
   const marks = useMarks({ composer, view, scope, scale });
   const { measure, mine, selected } = marks;
-  const { editing, session, sessionRef, begin, turnTo } = useWords({ composer, scope, stageRef, mine, selected });
+  const { editing, session, sessionRef, begin, beginHolding, turnTo } = useWords({
+    composer,
+    scope,
+    stageRef,
+    mine,
+    selected,
+  });
 
   useEffect(() => {
     if (stageRef.current) measure(stageRef.current);
@@ -147,14 +154,20 @@ export function EditableFrame(props: EditableFrameProps) {
     [composer, renderNow, renderer, sessionRef, editing],
   );
 
-  const handlers = { begin, turnTo, onKey, onClipboard, composer, scope };
+  const press = (node: string, at?: Element, click: Click | null = null) => {
+    const started = begin(node, at, click);
+    return started && beginHolding(node, () => started);
+  };
+  const handlers = { begin: press, turnTo, onKey, onClipboard, composer, scope };
   const latest = useRef(handlers);
   latest.current = handlers;
   if (editRef)
-    editRef.current = (node) => {
-      const started = begin(node);
-      if (started && !started.editor) goOnIn(started);
-    };
+    editRef.current = (node) =>
+      beginHolding(node, () => {
+        const started = begin(node);
+        if (started && !started.editor) goOnIn(started);
+        return started;
+      });
 
   const open = (stage: StageState) => {
     stageRef.current = stage;
@@ -194,6 +207,7 @@ export function EditableFrame(props: EditableFrameProps) {
         pt="8px"
         pb="24px"
         data-pane=""
+        {...worksByKeys}
         tabIndex={0}
         role="region"
         aria-label={words.framePane(name)}

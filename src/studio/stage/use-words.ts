@@ -6,6 +6,7 @@ import type { Composer } from "@/studio/composer/store";
 import { beginWords, putCaret } from "@/studio/stage/words-session";
 import type { Click, WordsSession, WordsTarget } from "@/studio/stage/words-target";
 import { find } from "./frame-events";
+import { holdKeys, takesKeys } from "./held-keys";
 import { rewriteSection, type StageState } from "./patch";
 
 /** Writing goes on at the end of words. */
@@ -81,6 +82,29 @@ export function useWords({
     return started;
   };
 
+  /**
+   * Begins words as soon as they are there, and keeps what is typed until they take it. `start` answers null as long as the stage
+   * has not drawn them.
+   */
+  const beginHolding = (node: string, start: () => WordsSession | null) => {
+    const block = composer.node(node);
+    const field = block && kinds[block.kind].onPage;
+    let begun = start();
+    if (!begun && !(field && composer.mayWrite(node, field))) return begun;
+    const inside = stageRef.current?.document.defaultView;
+    const held = holdKeys(inside ? [window, inside] : [window]);
+    const go = () => {
+      const now = sessionRef.current;
+      if (now && takesKeys(now.element)) return held.into(now.element);
+      // Ended meanwhile, or something else was chosen.
+      if (held.over || (begun && !now) || composer.view.selection?.node !== node) return held.letGo();
+      begun ??= start();
+      requestAnimationFrame(go);
+    };
+    go();
+    return begun;
+  };
+
   // The end of the session before may have drawn the section anew: the words are found by their names.
   const turnTo = (node: string, [line, part]: readonly [string | undefined, string | undefined]) => {
     const block = stageRef.current && find(stageRef.current, node);
@@ -91,5 +115,5 @@ export function useWords({
     goOnIn(started);
   };
 
-  return { editing, session, sessionRef, begin, turnTo };
+  return { editing, session, sessionRef, begin, beginHolding, turnTo };
 }

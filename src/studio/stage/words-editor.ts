@@ -132,9 +132,9 @@ export function editWords(
     view.focus();
     view.dispatch(state.tr.setSelection(selected ? selectionOf(state.doc, selected) : clicked()));
   };
-  // After the pressed button's own default, which would take the focus away again; and before the first key.
+  // A press takes the focus away again by its own default: then it is given after it.
   const page = element.ownerDocument;
-  if (selected === null) page.defaultView?.requestAnimationFrame(place);
+  if (selected === null && at) page.defaultView?.requestAnimationFrame(place);
   else place();
   if (at) page.addEventListener("mouseup", place, { once: true, capture: true });
   let over = false;

@@ -111,15 +111,22 @@ function Warnings({ data }: { data: HeadersFooters }) {
       .map(({ page }) => site.pages.find(({ id }) => id === page)?.title ?? "");
     return titles.length ? [{ of, titles }] : [];
   });
+  // One whose rules never count is told by those.
+  const nowhere = data.all.filter(({ id, pages }) => pages === 0 && !data.idle.some((one) => one.of === id));
   return (
     <Box bg="sheet" borderWidth="1px" borderColor="line" p="12px 14px" mb="16px">
-      {bare.length || data.idle.length ? (
+      {bare.length || data.idle.length || nowhere.length ? (
         <Box as="ul" listStyleType="none" display="grid" gap="4px">
           {bare.map(({ of, titles }) => (
             <li key={of}>
               <State tone="amber">
                 {words.bare(of, titles.slice(0, mostNamed), Math.max(0, titles.length - mostNamed))}
               </State>
+            </li>
+          ))}
+          {nowhere.map(({ id, name }) => (
+            <li key={id}>
+              <State tone="amber">{words.onNoPage(name)}</State>
             </li>
           ))}
           {data.idle.map((one) => (

@@ -131,6 +131,7 @@ export const words = {
     `The rule for ${rule} ${idle[why.code](names)}`,
   bare: (of: HeaderOrFooter, titles: readonly string[], more: number) =>
     `Without a ${of}: ${titles.join(", ")}${more ? ` and ${more} more` : ""}.`,
+  onNoPage: (name: string) => `“${name}” stands on no page: it has no rule.`,
   allHave: "Every page has a header and a footer, and every rule counts somewhere.",
 
   redirectsHint: "Who asks for an old address is led on for good (301). Pages that move leave one by themselves.",
