@@ -74,6 +74,7 @@ export const settingsSchema: Joi.ObjectSchema<SiteSettings> = Joi.object<SiteSet
   }),
   favicon: mediaHash,
   sharing: mediaHash,
+  addresses: Joi.string().valid("follow", "stay"),
   samplesStop: Joi.boolean(),
 });
 

@@ -35,6 +35,8 @@ export interface SiteSettings {
   readonly favicon?: string;
   /** Media shown where a page is shared that has no picture of its own. */
   readonly sharing?: string;
+  /** Addresses of pages follow the tree of pages, unless they stay as they are. */
+  readonly addresses?: "follow" | "stay";
   /** Sample words that are left stop a release. */
   readonly samplesStop?: boolean;
 }

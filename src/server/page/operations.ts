@@ -16,17 +16,27 @@ import type { PageMeta } from "@/core/site/site";
 import { type Executor, inTransaction } from "@/data/connection";
 import { bodyColumns } from "@/data/page/shared";
 import { documents } from "@/data/page/tables";
-import { isPictureOf, metaColumns, pageMetaOf } from "@/data/site/queries";
+import { isPictureOf, pageMetaOf } from "@/data/site/queries";
 import { type SiteCall, siteOperation } from "../operation";
 import { fieldProblem, notFound } from "../problem";
 import { addPage, nextPosition } from "./adding";
-import { pageMoved, takePath } from "./addresses";
+import { takePath } from "./addresses";
 import { type EditBatch, lineSince, saveBatch, storeBatch } from "./edits";
 import { choicesAt, pageStandsAt, standingDocuments } from "./headers-footers";
 import { fromPattern } from "./patterns";
 import { leavePage, othersAt } from "./presence";
 import { type OpenedDocument, openedColumns, openShared } from "./shared";
-import { livePages, lockPages, moveUp, placePages, withFreeSlug } from "./tree";
+import {
+  addressesFollow,
+  checkSlugs,
+  livePages,
+  lockPages,
+  moveUp,
+  placePages,
+  readdress,
+  slugsBelow,
+  withFreeSlug,
+} from "./tree";
 
 const page = idSchema.required();
 const revision = Joi.number().integer().min(0).required();
@@ -261,17 +271,23 @@ export const pageOperations = {
       const row = await pageRow(call.context.db, call.site.id, id);
       if (meta.sharing && !(await isPictureOf(call.context.db, call.site.id, meta.sharing)))
         throw fieldProblem("sharing", "This picture is not among the site’s media. Choose another.");
-      const { id: _id, ...columns } = metaColumns({ ...pageMetaOf(row), ...emptyMore, ...meta });
       if (row.slug === "" && meta.slug !== "")
         throw fieldProblem("slug", "A site needs a home page. Give another page the empty slug first.");
       const moved = await withFreeSlug(() =>
         inTransaction(call.context.db, async (tx) => {
-          await tx
-            .update(documents)
-            .set({ ...columns, changedAt: call.context.now() })
-            .where(and(livePages(call.site.id), eq(documents.id, id)));
-          const before = row.slug ?? "";
-          return before === meta.slug ? null : pageMoved(tx, call, id, before, meta.slug);
+          const pages = await lockPages(tx, call.site.id);
+          const before = pages.find((one) => one.id === id);
+          if (!before) throw notFound("This page");
+          const own: PageMeta = { ...before, ...emptyMore, ...meta };
+          const below = addressesFollow(call)
+            ? slugsBelow(pages, id, before.slug, meta.slug)
+            : new Map<string, string>();
+          checkSlugs(below.values(), "slug");
+          const following = pages.flatMap((one) => {
+            const slug = below.get(one.id);
+            return slug === undefined ? [] : [{ ...one, slug }];
+          });
+          return readdress(tx, call, pages, [own, ...following]);
         }),
       );
       return { ...meta, moved };

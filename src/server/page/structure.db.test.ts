@@ -2,7 +2,7 @@
 // that follow, redirects, and patterns for new pages.
 import { eq } from "drizzle-orm";
 import type { Standing } from "@/core/page/header-footer/standing";
-import { pagePath } from "@/core/site/site";
+import { pagePath, type SiteSettings } from "@/core/site/site";
 import { inTreeOrder, pageTree } from "@/core/site/tree";
 import { releaseFiles, releases } from "@/data/release/tables";
 import { findSite } from "@/data/site/queries";
@@ -173,6 +173,48 @@ test("a page put below another takes its address along, what stands below it too
   await publish();
   expect((await live("/classes")).type).toContain("text/html");
   expect(await live("/visit/classes")).toEqual({ type: redirectType, text: "/classes" });
+});
+
+test("a page that gets another address takes those below along, each old one leads on; a site whose addresses stay leaves them", async () => {
+  const under = async (title: string, slug: string, parent: string) => {
+    const { id } = (await studio.as("designer", "pages.add", { site, title, slug })) as { id: string };
+    await place(id, parent, null, false);
+    return id;
+  };
+  const { id: boats } = (await studio.as("designer", "pages.add", { site, title: "Boats", slug: "boats" })) as {
+    id: string;
+  };
+  const repairs = await under("Repairs", "boats/repairs", boats);
+  const sails = await under("Sails", "boats/repairs/sails", repairs);
+  const away = await under("Away", "elsewhere", boats);
+  await publish();
+  const slugs = async () => {
+    const { pages } = await working();
+    return [boats, repairs, sails, away].map((id) => pages.find((one) => one.id === id)?.slug);
+  };
+  const { moved } = (await change(boats, { slug: "craft" })) as { moved: PagePlaced["moved"] };
+  expect(await slugs()).toEqual(["craft", "craft/repairs", "craft/repairs/sails", "elsewhere"]);
+  expect(moved.map(({ redirect, path }) => [redirect, path])).toEqual([
+    ["/boats", "/craft"],
+    ["/boats/repairs", "/craft/repairs"],
+    ["/boats/repairs/sails", "/craft/repairs/sails"],
+  ]);
+  // Where one of them would be taken nothing moves.
+  const { id: other } = (await studio.as("designer", "pages.add", { site, title: "Other", slug: "ships/repairs" })) as {
+    id: string;
+  };
+  await expect(change(boats, { slug: "ships" })).rejects.toMatchObject({ fields: [{ path: "slug" }] });
+  await expect(change(boats, { slug: "a/b/c" })).rejects.toMatchObject({ fields: [{ path: "slug" }] });
+  expect((await slugs())[2]).toBe("craft/repairs/sails");
+  const { settings, name } = (await studio.as("designer", "sites.frame", { site })) as {
+    settings: SiteSettings;
+    name: string;
+  };
+  await studio.as("designer", "sites.settings", { site, name, settings: { ...settings, addresses: "stay" } });
+  await change(boats, { slug: "vessels" });
+  expect(await slugs()).toEqual(["vessels", "craft/repairs", "craft/repairs/sails", "elsewhere"]);
+  await studio.as("designer", "sites.settings", { site, name, settings });
+  for (const page of [sails, repairs, away, boats, other]) await studio.as("designer", "pages.remove", { site, page });
 });
 
 test("two pages that claim one address at the same time: one gets it, the other hears of it at the field", async () => {

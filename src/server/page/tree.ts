@@ -1,5 +1,5 @@
 // The tree of pages: where each stands, and the addresses that follow it.
-import { and, asc, eq, isNull, sql } from "drizzle-orm";
+import { and, asc, eq, inArray, isNull, sql } from "drizzle-orm";
 import Joi from "joi";
 import { idSchema } from "@/core/input/text";
 import { slugSchema } from "@/core/site/schema";
@@ -84,6 +84,65 @@ function followingSlugs(moving: readonly PageMeta[], parent: PageMeta | null): R
   );
 }
 
+/** Whether addresses of a site's pages follow the tree: its own rule, and it is so where it says nothing. */
+export const addressesFollow = (call: SiteCall): boolean => call.site.settings.addresses !== "stay";
+
+/** The slugs that pages below one get once its own has changed: those that began with it follow. */
+export const slugsBelow = (
+  pages: readonly PageMeta[],
+  page: string,
+  from: string,
+  to: string,
+): ReadonlyMap<string, string> =>
+  new Map(
+    from === "" || to === ""
+      ? []
+      : withAllBelow(pages, page).flatMap(({ id, slug }): [string, string][] =>
+          id !== page && slug.startsWith(`${from}/`) ? [[id, to + slug.slice(from.length)]] : [],
+        ),
+  );
+
+/** Says at `field` why an address can't be. */
+export function checkSlugs(slugs: Iterable<string>, field: string): void {
+  for (const slug of slugs)
+    if (slugSchema.validate(slug).error)
+      throw fieldProblem(field, `An address would be /${slug}, which is too deep or too long.`);
+}
+
+/**
+ * Gives pages other slugs, and answers what follows from each. Addresses are let go of first: some may take those of others.
+ * To be called in a transaction that holds the pages locked.
+ */
+export async function readdress(
+  tx: Executor,
+  call: SiteCall,
+  pages: readonly PageMeta[],
+  changed: readonly PageMeta[],
+): Promise<PagePlaced["moved"]> {
+  const slugOf = (id: string) => pages.find((page) => page.id === id)?.slug ?? "";
+  const going = changed.filter(({ id, slug }) => slugOf(id) !== slug);
+  if (going.length)
+    await tx
+      .update(documents)
+      .set({ slug: null })
+      .where(
+        and(
+          livePages(call.site.id),
+          inArray(
+            documents.id,
+            going.map(({ id }) => id),
+          ),
+        ),
+      );
+  for (const page of changed) await setMeta(tx, call, page);
+  const moved = [];
+  for (const page of going) {
+    const told = await pageMoved(tx, call, page.id, slugOf(page.id), page.slug);
+    moved.push({ ...told, page: page.id, title: page.title, path: pagePath(page) });
+  }
+  return moved;
+}
+
 /** The order of pages once some of them stand, together, before `before`, or last below their parent. */
 function orderWith(pages: readonly PageMeta[], moving: readonly PageMeta[], before: string | null): readonly string[] {
   const ids = new Set(moving.map(({ id }) => id));
@@ -107,7 +166,7 @@ export interface PagePlaced {
 export const treeOperations = {
   /**
    * Puts a page, with all below it, below another or at the top, before one of its new neighbours or behind them all.
-   * `follow`: its address, and those below it, become parts of the parent's.
+   * Its address, and those below it, become parts of the parent's where `follow` says so; without it the site's rule holds.
    */
   "pages.place": siteOperation(
     "pages.arrange",
@@ -115,11 +174,11 @@ export const treeOperations = {
       page: idSchema.required(),
       parent: idSchema.allow(null).required(),
       before: idSchema.allow(null).required(),
-      follow: Joi.boolean().required(),
+      follow: Joi.boolean(),
     },
     async (
       call,
-      input: { page: string; parent: string | null; before: string | null; follow: boolean },
+      input: { page: string; parent: string | null; before: string | null; follow?: boolean },
     ): Promise<PagePlaced> =>
       withFreeSlug(() =>
         inTransaction(call.context.db, async (tx) => {
@@ -134,33 +193,17 @@ export const treeOperations = {
           if (input.before !== null && (neighbour?.parent ?? null) !== input.parent)
             throw fieldProblem("before", "The page it should stand before is elsewhere by now. Look again.");
           const moving = withAllBelow(pages, own.id);
-          const slugs = input.follow ? followingSlugs(moving, parent) : new Map<string, string>();
-          for (const slug of slugs.values()) {
-            const { error } = slugSchema.validate(slug);
-            if (error) throw fieldProblem("parent", `Its address would be /${slug}, which is too deep or too long.`);
-          }
+          const follow = input.follow ?? addressesFollow(call);
+          const slugs = follow ? followingSlugs(moving, parent) : new Map<string, string>();
+          checkSlugs(slugs.values(), "parent");
           const changed = moving.flatMap((page): readonly PageMeta[] => {
             const slug = slugs.get(page.id) ?? page.slug;
             const above = page.id === own.id ? (input.parent ?? undefined) : page.parent;
             return slug === page.slug && above === page.parent ? [] : [{ ...page, slug, parent: above } as PageMeta];
           });
-          // Addresses are let go of first: some may take those of others.
-          const going = changed.filter(({ id, slug }) => pages.find((page) => page.id === id)?.slug !== slug);
-          for (const { id } of going)
-            await tx
-              .update(documents)
-              .set({ slug: null })
-              .where(and(livePages(call.site.id), eq(documents.id, id)));
-          for (const page of changed) await setMeta(tx, call, page);
           const now = pages.map((page) => changed.find(({ id }) => id === page.id) ?? page);
           await placePages(tx, call.site.id, orderWith(now, withAllBelow(now, own.id), input.before));
-          const moved = [];
-          for (const page of going) {
-            const before = pages.find(({ id }) => id === page.id)?.slug ?? "";
-            const told = await pageMoved(tx, call, page.id, before, page.slug);
-            moved.push({ ...told, page: page.id, title: page.title, path: pagePath(page) });
-          }
-          return { moved };
+          return { moved: await readdress(tx, call, pages, changed) };
         }),
       ),
   ),

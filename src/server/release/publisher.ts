@@ -173,7 +173,13 @@ export class Publisher {
     this.shared = definitionsOf(site);
     this.targets = clickTargetsOf(site);
     // Of the settings, those that a page's files show; who letters come from and what stops a release is none of them.
-    const { mailFrom: _mailFrom, senderName: _senderName, samplesStop: _samplesStop, ...settings } = site.settings;
+    const {
+      mailFrom: _mailFrom,
+      senderName: _senderName,
+      samplesStop: _samplesStop,
+      addresses: _addresses,
+      ...settings
+    } = site.settings;
     this.base = sha256(
       JSON.stringify([rendererVersion, scripts.entries, this.origin, site.name, settings, site.brand]),
     );

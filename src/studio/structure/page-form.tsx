@@ -61,8 +61,11 @@ export function usePageForm(page: PageMeta, onSaved: (moved: Moved | null) => vo
       ...(sharing ? { sharing } : {}),
     });
     await refresh();
-    const told = moved && (moved.redirect || moved.followed.length || moved.headersFooters.length || moved.left.length);
-    onSaved(told ? moved : null);
+    const told = moved.some(
+      ({ redirect, followed, headersFooters, left }) =>
+        redirect || followed.length || headersFooters.length || left.length,
+    );
+    onSaved(told || moved.length > 1 ? moved : null);
   });
 }
 
@@ -134,20 +137,25 @@ export function PageFields({ of: form }: { of: Asked<PageValues> }) {
 /** What a page's new address brings with it. */
 export function MovedFacts({ moved }: { moved: Moved }) {
   const site = useSite();
+  const redirects = moved.flatMap(({ redirect }) => redirect ?? []);
+  const followed = [...new Set(moved.flatMap((one) => [...one.followed, ...one.headersFooters]))];
   return (
     <>
-      {moved.redirect ? <Text mb="8px">{words.redirected(moved.redirect)}</Text> : null}
-      {moved.followed.length || moved.headersFooters.length ? (
-        <Text mb="8px">{words.followed([...moved.followed, ...moved.headersFooters])}</Text>
+      {moved.length > 1 ? <Text mb="8px">{words.placedWithAddresses(moved.map(({ path }) => path))}</Text> : null}
+      {redirects[0] ? (
+        <Text mb="8px">{moved.length === 1 ? words.redirected(redirects[0]) : words.redirectsMade(redirects)}</Text>
       ) : null}
-      {moved.left.map((rule) => (
-        <Flex key={rule.id + rule.pattern} gap="10px" mb="6px">
-          <State tone="amber">{words.ruleLeft(rule.widget, rule.pattern)}</State>
-          <Link href={`/s/${site.key}/widgets/${rule.id}`} style={{ textDecoration: "underline" }}>
-            {words.lookAtRule}
-          </Link>
-        </Flex>
-      ))}
+      {followed.length ? <Text mb="8px">{words.followed(followed)}</Text> : null}
+      {moved
+        .flatMap(({ left }) => left)
+        .map((rule) => (
+          <Flex key={rule.id + rule.pattern} gap="10px" mb="6px">
+            <State tone="amber">{words.ruleLeft(rule.widget, rule.pattern)}</State>
+            <Link href={`/s/${site.key}/widgets/${rule.id}`} style={{ textDecoration: "underline" }}>
+              {words.lookAtRule}
+            </Link>
+          </Flex>
+        ))}
     </>
   );
 }

@@ -54,7 +54,6 @@ export function PagesPart() {
   const router = useRouter();
   const asked = useSearchParams().get("page");
   const [chosen, setChosen] = useState<string | null>(asked);
-  const [follow, setFollow] = useState(true);
   const [making, setMaking] = useState(false);
   const [done, setDone] = useState<Done | null>(null);
   const { refusal, attempt } = useCommand();
@@ -65,7 +64,7 @@ export function PagesPart() {
   const nameOf = (id: string | null) => headersFooters?.all.find((one) => one.id === id)?.name;
   const several = (headersFooters?.all.length ?? 0) > 2;
 
-  const put = (id: string, place: TreePlace) => ask("pages.place", { site: site.key, page: id, ...place, follow });
+  const put = (id: string, place: TreePlace) => ask("pages.place", { site: site.key, page: id, ...place });
   const place = (id: string, to: TreePlace) =>
     attempt(async () => {
       const before = placeOf([...inTreeOrder(pageTree(site.pages))], id);
@@ -106,7 +105,7 @@ export function PagesPart() {
   return (
     <Flex gap="22px" align="flex-start" direction={{ base: "column", lg: "row" }}>
       <Box flex="1" minW="0" w="100%">
-        <PagesHead site={site} follow={follow} setFollow={setFollow} setMaking={setMaking} />
+        <PagesHead site={site} setMaking={setMaking} />
         <RefusalNote refusal={refusal} />
         {done ? (
           <Flex align="center" gap="10px" mb="8px" role="status" wrap="wrap">
@@ -169,18 +168,28 @@ const OnePage = ({
   </Box>
 );
 
+/** Whether addresses follow the tree, when a page is moved or its own address is another: kept with the site. */
+function AddressesFollow() {
+  const site = useSite();
+  const refresh = useRefresh();
+  const { refusal, busy, attempt } = useCommand();
+  const { addresses, ...rest } = site.settings;
+  const set = (follow: boolean) =>
+    attempt(async () => {
+      const settings = follow ? rest : { ...rest, addresses: "stay" as const };
+      await ask("sites.settings", { site: site.key, name: site.name, settings });
+      await refresh();
+    });
+  return (
+    <>
+      <Tick label={words.follow} checked={addresses !== "stay"} disabled={busy} onChange={set} />
+      <RefusalNote refusal={refusal} />
+    </>
+  );
+}
+
 /** The pages, and the way to a new one. */
-const PagesHead = ({
-  site,
-  follow,
-  setFollow,
-  setMaking,
-}: {
-  site: ReturnType<typeof useSite>;
-  follow: boolean;
-  setFollow: (next: boolean) => void;
-  setMaking: (next: boolean) => void;
-}) => (
+const PagesHead = ({ site, setMaking }: { site: ReturnType<typeof useSite>; setMaking: (next: boolean) => void }) => (
   <Flex gap="14px" align="center" wrap="wrap" mb="10px">
     <Text color="ink2">
       {words.count(site.pages.length)}. {site.mayLayout ? words.treeHint : ""}
@@ -188,7 +197,7 @@ const PagesHead = ({
     <Box flex="1" />
     {site.mayLayout ? (
       <>
-        <Tick label={words.follow} checked={follow} onChange={setFollow} />
+        <AddressesFollow />
         <PlainButton onClick={() => setMaking(true)}>
           <Plus size={14} /> {words.newPage}
         </PlainButton>

@@ -33,6 +33,7 @@ export const words = {
   placed: (title: string, parent: string | null, place: number) =>
     `${title} stands ${parent ? `below ${parent}` : "at the top"}, at place ${place}.`,
   placedWithAddresses: (list: readonly string[]) => `New addresses: ${list.join(", ")}.`,
+  redirected: (path: string) => `${path} leads to it from the next release on.`,
   redirectsMade: (list: readonly string[]) => `From the next release on ${list.join(", ")} lead there.`,
   takeBack: "Take it back",
   choose: "Choose a page to set it.",
@@ -83,7 +84,6 @@ export const words = {
   lookAtRules: "Look at the rules",
 
   movedTitle: "The page has a new address",
-  redirected: (path: string) => `${path} leads to it from the next release on.`,
   followed: (names: readonly string[]) => `Rules that named the old address name the new one: ${names.join(", ")}.`,
   ruleLeft: (widget: string, pattern: string) => `“${widget}” held for the page by ${pattern}, and does not any more.`,
   lookAtRule: "Look at it",
