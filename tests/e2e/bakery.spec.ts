@@ -2,6 +2,7 @@
 // published, an address changed, and published again.
 import { type BrowserContext, expect, type Page } from "@playwright/test";
 import {
+  closeShelf,
   expectAccessible,
   expectSome,
   frame,
@@ -32,7 +33,8 @@ async function place(name: string) {
   await page.getByRole("button", { name: "Add a section (+)" }).click();
   await page.getByLabel("Find a section").fill(name);
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("region", { name: "Shelf" })).toBeHidden();
+  await expect(page.getByText(`“${name}” is on the page.`)).toBeVisible();
+  await closeShelf(page);
 }
 async function publish() {
   await page

@@ -47,9 +47,9 @@ test("a click beside the page lets go of the selection, and Delete then removes 
 test("the keys hold from the moment the screen is there", async ({ page }) => {
   await page.addInitScript(() => {
     const watching = new MutationObserver(() => {
-      if (!document.querySelector("[data-section]")) return;
+      if (!document.querySelector("[data-section]") || !document.activeElement?.closest("[data-keys]")) return;
       watching.disconnect();
-      dispatchEvent(new KeyboardEvent("keydown", { key: "+" }));
+      document.activeElement.dispatchEvent(new KeyboardEvent("keydown", { key: "+", bubbles: true }));
     });
     watching.observe(document, { childList: true, subtree: true });
   });

@@ -1,6 +1,6 @@
 // Dragging on the frame itself: spaces, heights, shares of columns, and blocks to other places; each with its keys.
 import { expect, type Page } from "@playwright/test";
-import { expectAccessible, frame, openPage, saved, sectionAt, signIn, undo } from "./studio";
+import { closeShelf, expectAccessible, frame, openPage, saved, sectionAt, signIn, undo } from "./studio";
 import { test } from "./test";
 
 test.beforeEach(({ page }) => signIn(page));
@@ -85,7 +85,7 @@ test("a block is dragged by its tag into another column; a line shows where; wha
   tag: "@long",
 }, async ({ page }) => {
   await openPage(page, "oddlane");
-  await page.getByRole("button", { name: "Side by side" }).click();
+  await page.getByRole("button", { name: /^Phone beside/ }).click();
   const bench = wide(page).locator("section", { hasText: "One bench, on purpose" });
   const heading = bench.getByRole("heading", { name: "One bench, on purpose" });
   const picture = bench.getByRole("img");
@@ -132,7 +132,7 @@ test("a block is dragged by its tag into another column; a line shows where; wha
   await page.mouse.move(menu.x + menu.width / 2, menu.y + menu.height / 2, { steps: 4 });
   await expect(page.getByText("cut it here, and paste it there")).toBeVisible();
   await page.mouse.up();
-  await page.getByRole("button", { name: "Side by side" }).click();
+  await page.getByRole("button", { name: /^Phone beside/ }).click();
   await saved(page);
 });
 
@@ -145,7 +145,7 @@ interface Point {
 async function carry(page: Page, part: "Sections" | "Blocks", name: string, place: () => Promise<Point>) {
   const shelf = page.getByRole("region", { name: "Shelf" });
   if (!(await shelf.isVisible())) await page.getByRole("button", { name: "Add a section (+)" }).click();
-  await shelf.getByText(part, { exact: true }).click();
+  await shelf.getByRole("button", { name: part === "Blocks" ? /^Blocks \d+$/ : /^All \d+$/ }).click();
   // Order: designs stand as on the shelf, the page’s own before widgets.
   const entry = shelf.getByRole("button", { name }).first();
   await entry.scrollIntoViewIfNeeded();
@@ -173,7 +173,10 @@ test("from the list of blocks one is dragged between two others, on either frame
   const quotes = opening.getByText("What somebody said, in their own words.");
   const heading = opening.getByRole("heading", { level: 1 });
   await page.getByRole("button", { name: "Add a section (+)" }).click();
-  await page.getByRole("region", { name: "Shelf" }).getByText("Blocks", { exact: true }).click();
+  await page
+    .getByRole("region", { name: "Shelf" })
+    .getByRole("button", { name: /^Blocks \d+$/ })
+    .click();
   await expectAccessible(page);
 
   await carry(page, "Blocks", "Quote", () => middleOf(heading, 0.8));
@@ -187,6 +190,7 @@ test("from the list of blocks one is dragged between two others, on either frame
   await carry(page, "Blocks", "Quote", () => middleOf(heading, 0.8));
   await page.mouse.up();
   await expect(quotes).toHaveCount(1);
+  await closeShelf(page);
   await expect(sheet(page).getByRole("heading", { level: 2 })).toHaveText("Quote");
   // Its words are counted, not the name below them.
   await expect(sheet(page).getByText(/^39 of about \d+ characters, [12] lines? at 1180 px$/)).toBeVisible();

@@ -168,6 +168,7 @@ test("the composer by keyboard alone: select, add, move, edit words, remove, und
   await page.keyboard.press("Tab");
   await page.keyboard.press("Enter");
   await expect(sections).toHaveCount(before.length + 1);
+  await page.keyboard.press("Escape");
   await expect(sheet(page).getByRole("heading", { name: "Plain words" })).toBeVisible();
   await page.locator("body").press("Enter");
   await expect(sheet(page).getByRole("heading", { name: "Heading" })).toBeVisible();

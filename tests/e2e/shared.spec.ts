@@ -1,6 +1,6 @@
 // Shared sections as a designer works with them: made from a section, placed on four pages, filled, changed in one place.
 import { expect, type Page } from "@playwright/test";
-import { expectAccessible, frame, openPage, saved, signIn, siteAddress } from "./studio";
+import { closeShelf, expectAccessible, frame, openPage, saved, signIn, siteAddress } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -22,6 +22,7 @@ async function placeFromShelf(page: Page, name: string) {
   // Order: designs stand as on the shelf, the page’s own before widgets.
   await shelf(page).getByRole("button", { name }).first().click();
   await expect(page.locator(`[data-section][title="${name}"]`)).toBeVisible();
+  await closeShelf(page);
   await saved(page);
 }
 

@@ -1,6 +1,7 @@
 // The whole line through Webitor: a page composed, a popup set up, a release, a signup, the Desk, a restart.
 import { expect, type Page } from "@playwright/test";
 import {
+  closeShelf,
   entryAt,
   expectAccessible,
   frame,
@@ -45,7 +46,7 @@ test("drags a section from the shelf into the running order", async () => {
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Add a section (+)" }).click();
   const entry = page.getByRole("region", { name: "Shelf" }).getByRole("button", { name: /^Price list/ });
-  const target = page.locator("[data-section]").filter({ hasText: "What learners say" });
+  const target = page.locator('[data-section][title="What learners say"]');
   await entry.hover();
   await page.mouse.down();
   const box = await target.boundingBox();
@@ -53,7 +54,8 @@ test("drags a section from the shelf into the running order", async () => {
   await page.mouse.move(box.x + 40, box.y + 60, { steps: 8 });
   await page.mouse.move(box.x + 40, box.y + 20, { steps: 4 });
   await page.mouse.up();
-  await expect(entryAt(page, 2)).toContainText("Price list");
+  await expect(entryAt(page, 2)).toHaveAttribute("title", "Price list");
+  await closeShelf(page);
   await expect(sectionAt(frame(page, "Wide"), 2)).toContainText("The usual one");
 });
 

@@ -155,6 +155,12 @@ export async function openPage(page: Page, site: string, path = "pages"): Promis
   await expectSome(frame(page, "Wide").locator("main > section"));
 }
 
+/** Puts the shelf away, which stays open until then. */
+export async function closeShelf(page: Page) {
+  await page.getByRole("button", { name: "Close the shelf" }).click();
+  await expect(page.getByRole("region", { name: "Shelf" })).toBeHidden();
+}
+
 /** Chooses a picture of the site in the window that opens from a place on the screen: the newest of that name. */
 export async function choosePicture(page: Page, at: Page | Locator, name: string) {
   await at.getByRole("button", { name: /^(Choose a|Another) picture…$/ }).click();

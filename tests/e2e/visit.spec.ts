@@ -2,6 +2,7 @@
 import { expect, type Locator, type Page } from "@playwright/test";
 import {
   choosePicture,
+  closeShelf,
   entryAt,
   expectAccessible,
   expectSome,
@@ -55,12 +56,13 @@ test("by mouse: sections from the shelf, words where they stand, a picture behin
   await dialog.getByLabel("Title").fill("Visit by mouse");
   await dialog.getByRole("button", { name: "Add page" }).click();
   await expect(page.getByText("This page is empty.")).toBeVisible();
+  await page.getByRole("button", { name: "Add a section (+)" }).click();
   for (const [nth, name] of wanted.entries()) {
-    await page.getByRole("button", { name: "Add a section (+)" }).click();
     // Order: designs stand as on the shelf, the page’s own before widgets.
     await shelf(page).getByRole("button", { name }).first().click();
     await expect(page.locator("[data-section]")).toHaveCount(nth + 1);
   }
+  await closeShelf(page);
   expect(await sections(page)).toEqual(wanted);
   await entryAt(page, 0).click();
   await choosePicture(page, sheet(page), "river.jpg");
@@ -104,14 +106,16 @@ test("by keyboard alone: the same page, without the mouse", { tag: "@long" }, as
   await page.keyboard.press("Enter");
   await expect(dialog).toBeHidden();
   await expect(page.getByText("This page is empty.")).toBeVisible();
+  await page.keyboard.press("+");
+  await expect(shelf(page).getByLabel("Find a section")).toBeFocused();
   for (const [nth, name] of wanted.entries()) {
-    await page.keyboard.press("+");
-    await expect(shelf(page).getByLabel("Find a section")).toBeFocused();
+    // The shelf stays open, and what was looked for is written over.
     await page.keyboard.type(name);
     await expectSome(shelf(page).getByText(name));
     await page.keyboard.press("Enter");
     await expect(page.locator("[data-section]")).toHaveCount(nth + 1);
   }
+  await page.keyboard.press("Escape");
   expect(await sections(page)).toEqual(wanted);
   // From the last section to the first, and into it.
   for (let nth = 1; nth < wanted.length; nth++) await page.keyboard.press("ArrowUp");

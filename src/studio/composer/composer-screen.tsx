@@ -331,7 +331,11 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
       there?.place ?? (over && { parent: view.page.id, index: Number(String(over.id).slice("insert:".length)) });
     if (!place) return;
     const carried = carriedBy(active);
-    if (carried) return carried.put(place);
+    if (carried) {
+      // Keys go on with what was put down.
+      document.querySelector<HTMLElement>("[data-pane]")?.focus({ preventScroll: true });
+      return carried.put(place);
+    }
     const refusal = moveTo(composer, String(active.id), place);
     if (refusal) composer.say(refusal);
   };

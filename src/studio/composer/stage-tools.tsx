@@ -8,6 +8,7 @@ import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { personName } from "@/studio/stage/use-marks";
 import { findWords as findingWords } from "./find-words-words";
 import type { ScreenCommands } from "./shelf/anything";
+import { worksByKeys } from "./single-keys";
 import type { Composer, ComposerView } from "./store";
 import { frameWidths, useViewChoice, zooms } from "./view-choice";
 import { words } from "./words";
@@ -41,6 +42,7 @@ export function StageTools({
         gap="10px"
         px="12px"
         role="group"
+        {...worksByKeys}
         aria-label={words.stageTools}
         overflowX="auto"
         css={{ scrollbarWidth: "none" }}

@@ -150,7 +150,9 @@ function typed({ stage, to }: Listening, session: WordsSession, event: KeyboardE
   if (key !== "escape") return;
   event.preventDefault();
   session.end();
-  stage.document.defaultView?.parent.focus();
+  // Keys go on on the stage.
+  const pane = stage.document.defaultView?.frameElement?.closest<HTMLElement>("[data-pane]");
+  pane?.focus({ preventScroll: true });
 }
 
 /** Listens to a frame; answers how that ends. */

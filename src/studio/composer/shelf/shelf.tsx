@@ -81,7 +81,7 @@ function useListed(composer: Composer, screen: ScreenCommands) {
       ...(theirs.ownOnes?.entries ?? []).map((one) => ({
         is: `own:${one.id}`,
         name: one.name,
-        note: own.own,
+        note: [one.newer ? own.newer : one.everywhere ? own.everywhere : own.onlyHere, ...one.tags].join(" · "),
         tags: one.tags,
         text: one.words,
         ofOwn: one,
@@ -139,6 +139,7 @@ export function Shelf(props: ShelfCommands) {
       as="section"
       aria-label={own.shelf}
       data-shelf=""
+      position="relative"
       direction="column"
       w="420px"
       flex="none"
@@ -160,9 +161,9 @@ export function Shelf(props: ShelfCommands) {
     >
       <Flex
         as="form"
-        gap="8px"
         p="12px"
         pb="8px"
+        pr="104px"
         onSubmit={(event) => {
           event.preventDefault();
           takeFirst();
@@ -177,9 +178,6 @@ export function Shelf(props: ShelfCommands) {
           value={asked}
           onChange={setAsked}
         />
-        <PlainButton type="button" aria-label={own.close} onClick={onClose}>
-          <X size={14} /> {own.closeShort}
-        </PlainButton>
       </Flex>
       {searching ? null : <Parts part={part} setPart={setPart} blocks={pieces.length} />}
       <Box flex="1" minH="0" overflowY="auto" px="12px" pt="4px" pb="12px">
@@ -215,6 +213,9 @@ export function Shelf(props: ShelfCommands) {
         ) : null}
         <b>{behind === null ? own.atTop : own.behind(behind)}</b> {own.how}
       </Text>
+      <PlainButton position="absolute" top="12px" right="12px" aria-label={own.close} onClick={onClose}>
+        <X size={14} /> {own.closeShort}
+      </PlainButton>
     </Flex>
   );
 }
