@@ -41,9 +41,10 @@ export const releaseOperations = {
   /** What a change does to a page: as visitors see it now, and as they will. */
   "publish.compare": siteOperation(
     "releases.read",
-    { ...changeFields },
-    // What is no page is looked at on the home page.
-    (call, { of, id }: ChangeName) => pageCompared(call, of === "page" ? id : "", of !== "page"),
+    { ...changeFields, page: Joi.string().max(40).allow("") },
+    // What is no page is looked at on a page that is named, or on the home page.
+    (call, { of, id, page = "" }: ChangeName & { readonly page?: string }) =>
+      pageCompared(call, of === "page" ? id : page, of !== "page"),
   ),
   /** Brings one change of the working state back to what is live. */
   "publish.takeBack": siteOperation(

@@ -60,6 +60,7 @@ import { PageMenu } from "./page-menu";
 import { Drawing, RunningOrder } from "./running-order";
 import { useScrollTogether } from "./scroll-together";
 import { inSection, moveTo, type Place, pasteLooks } from "./several";
+import { UnkeptBar } from "./shared/unkept-bar";
 import { useSharedChanged } from "./shared/use-shared";
 import { Sheet } from "./sheet/sheet";
 import { carriedBy } from "./shelf/carried";
@@ -474,6 +475,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
               headerScrolled={{ shown: scrolledState, show: setScrolledState }}
             />
             {view.inPlace ? <InPlaceBar composer={composer} inPlace={view.inPlace} /> : null}
+            {view.shared.size ? <UnkeptBar composer={composer} view={view} /> : null}
             {samplesWalk ? <SamplesWalk composer={composer} view={view} /> : null}
             <Box
               ref={stageRef}

@@ -1,6 +1,6 @@
 // What a tab leaves behind, and who may take it up: the tab itself, or another once it is closed.
 import { jest } from "@jest/globals";
-import { keep, tabName, takeLeft } from "./unsent";
+import { keep, leftInOthers, tabName, takeLeft } from "./unsent";
 
 function storage(): Storage {
   const kept = new Map<string, string>();
@@ -94,4 +94,15 @@ test("a storage that is full or forbidden loses nothing that stands in memory", 
   });
   expect(() => keep("wrenfield", "home", "mine", left)).not.toThrow();
   expect(await takeLeft("wrenfield", "home", "mine")).toEqual([]);
+});
+
+test("changes that another tab has not kept are told, by the document, and its own are not", () => {
+  const edit = { type: "remove", node: "n1" } as const;
+  keep("wrenfield", "shared1", "here", { revision: 3, batches: [{ batch: "b1", edits: [edit] }] });
+  keep("wrenfield", "shared1", "there", { revision: 3, batches: [{ batch: "b2", edits: [edit, edit] }] });
+  keep("oddlane", "shared2", "there", { revision: 3, batches: [{ batch: "b3", edits: [edit] }] });
+  expect([...leftInOthers("wrenfield", ["shared1", "shared2"], "here")]).toEqual([["shared1", 2]]);
+  expect([...leftInOthers("wrenfield", ["shared1"], "there")]).toEqual([["shared1", 1]]);
+  keep("wrenfield", "shared1", "there", { revision: 4, batches: [] });
+  expect(leftInOthers("wrenfield", ["shared1"], "here").size).toBe(0);
 });

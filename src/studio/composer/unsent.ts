@@ -55,6 +55,25 @@ export function keep(site: string, document: string, tab: string, left: Left): v
   }
 }
 
+/** How many edits other tabs of this browser have not kept yet, by document. */
+export function leftInOthers(site: string, documents: readonly string[], tab: string): ReadonlyMap<string, number> {
+  const counts = new Map<string, number>();
+  try {
+    for (const document of documents) {
+      const prefix = prefixOf(site, document);
+      for (const key of Object.keys(localStorage)) {
+        if (!key.startsWith(prefix) || key.slice(prefix.length) === tab) continue;
+        const left = JSON.parse(localStorage.getItem(key) ?? "null") as Left | null;
+        const edits = (left?.batches ?? []).reduce((sum, batch) => sum + batch.edits.length, 0);
+        if (edits) counts.set(document, (counts.get(document) ?? 0) + edits);
+      }
+    }
+  } catch {
+    // Forbidden storage: there is nothing kept to be told.
+  }
+  return counts;
+}
+
 /** Where the browser has no locks (a site without TLS), a tab that has not written for this long counts as closed, in ms. */
 const closedAfterMs = 600_000;
 

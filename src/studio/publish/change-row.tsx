@@ -1,47 +1,29 @@
 "use client";
-// One change of a release: what is different, before and after as pictures, left out or taken back.
+// One change of a release: what is different, looked at before and after, left out or taken back.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { useQuery } from "@tanstack/react-query";
 import { Columns2, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
 import type { Change } from "@/core/site/change";
 import { useSite } from "@/studio/frame/site-context";
-import { ask } from "@/studio/kit/api";
 import { MainButton, QuietButton } from "@/studio/kit/buttons";
-import { Loading, State } from "@/studio/kit/layout";
 import { Window } from "@/studio/kit/window";
-import { type Shown, StatePicture } from "./state-picture";
+import { isSeen } from "./changed-picture";
 import { words } from "./words";
-
-/** Changes that are seen on a page; the others are only told. */
-const seen: ReadonlySet<Change["of"]> = new Set(["page", "header", "footer", "brand"]);
-
-function BeforeAndAfter({ change }: { change: Change }) {
-  const site = useSite();
-  const { data, error } = useQuery({
-    queryKey: ["compare", site.key, change.of, change.id],
-    queryFn: () => ask("publish.compare", { site: site.key, of: change.of, id: change.id }),
-  });
-  if (error) return <State tone="brick">{error.message}</State>;
-  if (!data) return <Loading what={words.loadingPage} />;
-  const picture = { widthPx: 1180, roomPx: 300, clipPx: 360 };
-  return (
-    <Flex gap="14px" wrap="wrap" mt="8px">
-      <StatePicture {...picture} shown={data.before as Shown | null} title={words.before} none={words.nothingBefore} />
-      <StatePicture {...picture} shown={data.after as Shown | null} title={words.after} none={words.nothingAfter} />
-    </Flex>
-  );
-}
 
 export function ChangeRow({
   change,
   first,
   included,
+  looked,
+  onLook,
   onInclude,
   onTakeBack,
 }: {
   change: Change;
+  /** Whether its picture is shown. */
+  looked: boolean;
+  onLook: () => void;
   /** The first release holds everything. */
   first: boolean;
   included: boolean;
@@ -49,10 +31,18 @@ export function ChangeRow({
   onTakeBack: () => void;
 }) {
   const site = useSite();
-  const [open, setOpen] = useState(false);
   const [asking, setAsking] = useState(false);
   return (
-    <Box as="li" borderTopWidth="1px" borderColor="line" py="8px">
+    <Box
+      as="li"
+      borderTopWidth="1px"
+      borderColor="line"
+      py="8px"
+      mx="-10px"
+      px="10px"
+      bg={looked ? "wash" : "transparent"}
+      borderRadius="field"
+    >
       <Flex gap="10px" align="baseline">
         {first || !site.mayLayout ? null : (
           <input
@@ -72,8 +62,8 @@ export function ChangeRow({
         )}
         <ChangeTick included={included} change={change} site={site} />
         <Flex flex="none">
-          {seen.has(change.of) && !first ? (
-            <QuietButton aria-label={words.seeOf(change.name)} aria-expanded={open} onClick={() => setOpen(!open)}>
+          {isSeen(change) && !first ? (
+            <QuietButton aria-label={words.seeOf(change.name)} aria-pressed={looked} onClick={onLook}>
               <Columns2 size={14} />
               <Box as="span" display={{ base: "none", md: "inline" }}>
                 {words.see}
@@ -90,7 +80,6 @@ export function ChangeRow({
           )}
         </Flex>
       </Flex>
-      {open ? <BeforeAndAfter change={change} /> : null}
       <Window
         title={words.takeBackTitle(change.name)}
         open={asking}

@@ -9,17 +9,22 @@ import type { Finding } from "@/core/check/problems";
 import type { JobProgress } from "@/core/event/event";
 import type { Change } from "@/core/site/change";
 import type { Gives } from "@/server/operations";
+import { FindingGroups } from "@/studio/check/finding-groups";
+import { rowOf } from "@/studio/check/rows";
 import { useJob } from "@/studio/frame/job";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { TakeOut } from "@/studio/frame/take-out";
 import { ask } from "@/studio/kit/api";
 import { MainButton, PlainButton } from "@/studio/kit/buttons";
 import { Loading, Progress, RefusalNote, State, Title } from "@/studio/kit/layout";
-import { reasonWords } from "@/studio/kit/reasons";
 import { useCommand } from "@/studio/kit/use-command";
 import { ChangeRow } from "./change-row";
+import { ChangedPicture, isSeen } from "./changed-picture";
 import { LookAtRelease } from "./look-at-release";
 import { words } from "./words";
+
+/** How wide what stands beside the changes is, in px. */
+const besidePx = 440;
 
 const when = (iso: string) =>
   new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" }).format(new Date(iso));
@@ -39,6 +44,7 @@ export function PublishScreen() {
   const [job, setJob] = useState<string | null>(null);
   const [leftOut, setLeftOut] = useState<ReadonlySet<string>>(new Set());
   const [lookedAt, setLookedAt] = useState<Release | null>(null);
+  const [looking, setLooking] = useState("");
   const [taking, setTaking] = useState<string | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   const { refusal, busy, attempt } = useCommand();
@@ -53,7 +59,7 @@ export function PublishScreen() {
   if (!changes.data)
     return changes.error ? <State tone="brick">{changes.error.message}</State> : <Loading what={words.loading} />;
   const stops = changes.data.findings.filter((finding) => finding.weight === "stops");
-  const looks = changes.data.findings.filter((finding) => finding.weight === "look");
+  const rows = changes.data.findings.map((finding, index) => rowOf(site, finding, index));
   const all = changes.data.changes;
   const changed = all.length;
   const nameOf = (change: (typeof all)[number]) => `${change.of} ${change.id}`;
@@ -93,6 +99,7 @@ export function PublishScreen() {
   const restore = (release: string) =>
     command(async () => words.restored((await ask("publish.restore", { site: site.key, release })).taken));
   const going = changed - left.length;
+  const looked = all.find((change) => nameOf(change) === looking) ?? all.find(isSeen);
   return (
     <Box as="main" overflowY="auto" flex="1" minH="0">
       <Flex
@@ -142,14 +149,32 @@ export function PublishScreen() {
               first={first}
               leftOut={leftOut}
               include={include}
+              looked={looked ? nameOf(looked) : ""}
+              setLooking={setLooking}
               command={command}
               site={site}
             />
           </Box>
-          {stops.length ? <Findings title={words.stopsTitle} tone="brick" findings={stops} /> : null}
-          {looks.length ? <Findings title={words.looksTitle} tone="amber" findings={looks} /> : null}
+          {rows.length ? (
+            <Box as="section" aria-label={words.findings} mb="20px">
+              <Flex gap="6px 14px" wrap="wrap" align="baseline" mb="8px">
+                <Title level={2}>{words.findings}</Title>
+                <Link href={`/s/${site.key}/checks`} style={{ textDecoration: "underline" }}>
+                  {words.toChecks}
+                </Link>
+              </Flex>
+              <FindingGroups rows={rows} />
+            </Box>
+          ) : null}
         </Box>
-        <History history={history} setTaking={setTaking} setLookedAt={setLookedAt} />
+        <Box w={{ base: "100%", lg: `${besidePx}px` }} flex="none">
+          {looked && !first ? (
+            <Box display={{ base: "none", lg: "block" }}>
+              <ChangedPicture key={nameOf(looked)} change={looked} roomPx={besidePx - 2} />
+            </Box>
+          ) : null}
+          <History history={history} setTaking={setTaking} setLookedAt={setLookedAt} />
+        </Box>
       </Flex>
       {taking ? <TakeOut release={taking} onClose={() => setTaking(null)} /> : null}
       {lookedAt ? (
@@ -174,7 +199,7 @@ const History = ({
   setTaking: (release: string) => void;
   setLookedAt: (release: Release) => void;
 }) => (
-  <Box as="section" aria-label={words.history} w={{ base: "100%", lg: "420px" }} flex="none">
+  <Box as="section" aria-label={words.history}>
     <Title level={2}>{words.history}</Title>
     {history.data?.length === 0 ? (
       <Text color="ink2" mt="8px">
@@ -224,6 +249,8 @@ const Changes = ({
   first,
   leftOut,
   include,
+  looked,
+  setLooking,
   command,
   site,
 }: {
@@ -233,6 +260,8 @@ const Changes = ({
   first: boolean;
   leftOut: ReadonlySet<string>;
   include: (name: string, included: boolean) => void;
+  looked: string;
+  setLooking: (name: string) => void;
   command: (work: () => Promise<string | null>) => void;
   site: ReturnType<typeof useSite>;
 }) => (
@@ -243,6 +272,8 @@ const Changes = ({
         change={change}
         first={first}
         included={!leftOut.has(nameOf(change))}
+        looked={!first && nameOf(change) === looked}
+        onLook={() => setLooking(nameOf(change))}
         onInclude={(included) => include(nameOf(change), included)}
         onTakeBack={() =>
           command(async () => {
@@ -319,49 +350,3 @@ const PublishHead = ({
 );
 
 type Release = Gives<"publish.history">[number];
-
-/** How far a job is: an empty bar is empty. */
-function Findings({ title, tone, findings }: { title: string; tone: "brick" | "amber"; findings: readonly Finding[] }) {
-  const site = useSite();
-  const placeOf = (finding: Finding) => {
-    if (finding.widget)
-      return {
-        name: site.widgets.find((widget) => widget.id === finding.widget)?.name ?? words.widget,
-        href: `/s/${site.key}/widgets/${finding.widget}`,
-      };
-    const around = site.headersFooters.find((one) => one.id === finding.document);
-    const page = site.pages.find((one) => one.id === finding.document) ?? site.pages[0];
-    const query = new URLSearchParams({
-      ...(around ? { headerFooter: around.id } : {}),
-      ...(finding.node ? { select: finding.node } : {}),
-    });
-    return { name: around?.name ?? page?.title ?? "", href: `/s/${site.key}/pages/${page?.id}?${query}` };
-  };
-  return (
-    <Box bg="sheet" borderWidth="1px" borderColor="line" p="18px" mb="20px">
-      <Flex justify="space-between">
-        <Text fontWeight="700">{title}</Text>
-        <Text color="ink2">{findings.length}</Text>
-      </Flex>
-      {findings.map((finding) => {
-        const place = placeOf(finding);
-        return (
-          <Flex
-            key={`${finding.document}${finding.node}${finding.reason.code}${finding.widget}`}
-            borderTopWidth="1px"
-            borderColor="line"
-            mt="8px"
-            pt="8px"
-            justify="space-between"
-            gap="12px"
-          >
-            <State tone={tone}>{reasonWords(finding.reason)}</State>
-            <Link href={place.href} style={{ textDecoration: "underline", whiteSpace: "nowrap" }}>
-              {words.showOn(place.name)}
-            </Link>
-          </Flex>
-        );
-      })}
-    </Box>
-  );
-}

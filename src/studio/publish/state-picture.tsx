@@ -1,10 +1,11 @@
 "use client";
 // A page of some state of the site (live, working, an older release) as a picture: drawn by the one renderer.
 import { Box, Text } from "@chakra-ui/react";
-import { useMemo } from "react";
+import { useMemo, useRef } from "react";
 import type { PageNode } from "@/core/page/node";
 import type { SiteFrame } from "@/core/site/site";
 import { useSite } from "@/studio/frame/site-context";
+import type { StageState } from "@/studio/stage/patch";
 import { stageRenderer } from "@/studio/stage/renderer";
 import { useShopSample } from "@/studio/stage/shop-sample";
 import { StageFrame } from "@/studio/stage/stage-frame";
@@ -22,6 +23,7 @@ export function StatePicture({
   roomPx,
   clipPx,
   none,
+  at,
 }: {
   shown: Shown | null;
   title: string;
@@ -30,7 +32,17 @@ export function StatePicture({
   clipPx: number;
   /** Said where the state has no such page. */
   none: string;
+  /** Where what is looked at stands: a block, by its id. */
+  at?: string | undefined;
 }) {
+  const pane = useRef<HTMLDivElement>(null);
+  const scale = roomPx / widthPx;
+  const bringIntoView = ({ document }: StageState) => {
+    const block = at ? document.querySelector<HTMLElement>(`[data-n="${CSS.escape(at)}"]`) : null;
+    // Its first section: what stands for a shared one has no box of its own.
+    const top = (block?.firstElementChild ?? block)?.getBoundingClientRect().top;
+    if (top !== undefined) pane.current?.scrollTo({ top: Math.max(0, top * scale - 24) });
+  };
   const { found, shop } = useSite();
   const sample = useShopSample(shop);
   const drawn = useMemo(() => {
@@ -44,9 +56,20 @@ export function StatePicture({
       <Text fontSize="small" color="ink2" mb="4px">
         {title}
       </Text>
-      <Box borderWidth="1px" borderColor="line" maxH={`${clipPx}px`} overflowY="auto" bg="white">
+      <Box
+        ref={pane}
+        borderWidth="1px"
+        borderColor="line"
+        maxH={`${clipPx}px`}
+        overflowY="auto"
+        bg="white"
+        css={{ scrollbarWidth: "none" }}
+        tabIndex={0}
+        role="region"
+        aria-label={title}
+      >
         {drawn ? (
-          <StageFrame title={title} widthPx={widthPx} scale={roomPx / widthPx} {...drawn} />
+          <StageFrame title={title} widthPx={widthPx} scale={scale} onLaidOut={bringIntoView} {...drawn} />
         ) : (
           <Text p="16px" color="ink2">
             {none}

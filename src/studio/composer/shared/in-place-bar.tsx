@@ -13,6 +13,7 @@ import { Loading, State } from "@/studio/kit/layout";
 import { useCommand } from "@/studio/kit/use-command";
 import { Window } from "@/studio/kit/window";
 import type { Composer, InPlace } from "../store";
+import { KeepPictures } from "./keep-pictures";
 import { useSharedChanged, useSharedSections } from "./use-shared";
 import { words } from "./words";
 
@@ -91,6 +92,7 @@ function KeepWindow({ composer, inPlace, onClose }: { composer: Composer; inPlac
     <Window
       title={words.keepTitle}
       open
+      wide
       onClose={onClose}
       foot={
         <Flex gap="8px">
@@ -105,11 +107,9 @@ function KeepWindow({ composer, inPlace, onClose }: { composer: Composer; inPlac
       {data ? (
         <>
           <Text mb="6px">{data.pages.length ? words.changesOn : words.changesNowhere}</Text>
-          <Box as="ul" pl="18px" mb="12px" listStyleType="disc">
-            {data.pages.map(({ id, title }) => (
-              <li key={id}>{title}</li>
-            ))}
-          </Box>
+          {states && data.pages.length ? (
+            <KeepPictures pages={data.pages} shared={inPlace.shared} states={states} />
+          ) : null}
           {lost.length ? (
             <>
               <State tone="amber">{words.loses}</State>

@@ -46,6 +46,10 @@ export const words = {
   keepTitle: "What changes",
   keepOn: (count: number) => `Keep on ${pages(count)}`,
   changesOn: "It changes on:",
+  nowOn: (page: string) => `${page}, now`,
+  thenOn: (page: string) => `${page}, once it is kept`,
+  elsewhere: (name: string, edits: number) =>
+    `“${name}” has ${counted(edits, "change", "changes")} in another tab that ${edits === 1 ? "is" : "are"} not kept. This page shows it as it was.`,
   changesNowhere: "It stands on no page yet.",
   loses: "These lose their field. They are kept aside there, and hold again when the field is open again:",
   lost: (page: string, text: string) => `${page}: “${text}”`,
