@@ -59,9 +59,8 @@ test("the new site takes zone, language and currency from where its designer sit
   await expect(dialog.getByLabel("Language").locator("option:checked")).toHaveText("British English");
   await expect(dialog.getByLabel("Currency").locator("option:checked")).toHaveText("British Pound (GBP)");
   await dialog.getByLabel("Name").fill("Crumb and Crust");
-  await dialog.getByLabel("Key").fill("crumb");
+  await dialog.getByLabel("Short name").fill("crumb");
   await dialog.getByLabel("Starts as").selectOption("empty");
-  await dialog.getByLabel("Mail from").fill("hello@crumb.example");
   await dialog.getByRole("button", { name: "Make the site" }).click();
   await expect(order().getByText("This page is empty.")).toBeVisible();
 });
@@ -268,7 +267,7 @@ test("a new address leaves a redirect, is listed with before and after, and can 
   await page.getByRole("button", { name: "Visit us" }).click();
   await page.getByRole("menuitem", { name: "Settings of this page…" }).click();
   const dialog = page.getByRole("dialog", { name: "Settings of Visit us" });
-  await dialog.getByLabel("Slug").fill("find-us");
+  await dialog.getByLabel("Address").fill("find-us");
   await dialog.getByRole("button", { name: "Save settings" }).click();
   const told = page.getByRole("dialog", { name: "The page has a new address" });
   await expect(told.getByText("/visit-us leads to it from the next release on.")).toBeVisible();
@@ -313,13 +312,13 @@ test("an older release is looked at, and made live again", { tag: "@long" }, asy
 
 test("the site gets another key, and its old address leads to the new one", { tag: "@long" }, async () => {
   await page.goto(visitPage.replace(/\/pages.*/, "/settings"));
-  await page.getByRole("button", { name: "Change the key" }).click();
-  const dialog = page.getByRole("dialog", { name: "Change the key" });
-  await dialog.getByLabel("New key").fill("wrenfield");
-  await dialog.getByRole("button", { name: "Change the key" }).click();
-  await expect(dialog.getByText("This key is taken. Choose another.")).toBeVisible();
-  await dialog.getByLabel("New key").fill("crumb-and-crust");
-  await dialog.getByRole("button", { name: "Change the key" }).click();
+  await page.getByRole("button", { name: "Change the short name" }).click();
+  const dialog = page.getByRole("dialog", { name: "Change the short name" });
+  await dialog.getByLabel("New short name").fill("wrenfield");
+  await dialog.getByRole("button", { name: "Change the short name" }).click();
+  await expect(dialog.getByText("This short name is taken. Choose another.")).toBeVisible();
+  await dialog.getByLabel("New short name").fill("crumb-and-crust");
+  await dialog.getByRole("button", { name: "Change the short name" }).click();
   await expect(page).toHaveURL(/\/s\/crumb-and-crust\/settings$/);
   await page.goto(siteAddress("crumb"));
   expect(new URL(page.url()).hostname).toBe("crumb-and-crust.localhost");

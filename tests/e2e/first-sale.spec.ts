@@ -26,9 +26,8 @@ test("an empty site becomes a shop with one thing to sell, and is published", as
   await studio.getByRole("button", { name: "New site" }).click();
   const dialog = studio.getByRole("dialog", { name: "New site" });
   await dialog.getByLabel("Name").fill("First Sale");
-  await dialog.getByLabel("Key").fill(site);
+  await dialog.getByLabel("Short name").fill(site);
   await dialog.getByLabel("Starts as").selectOption("empty");
-  await dialog.getByLabel("Mail from").fill("hello@first.example");
   await dialog.getByRole("button", { name: "Make the site" }).click();
   await expect(studio.getByText("This page is empty.")).toBeVisible();
 

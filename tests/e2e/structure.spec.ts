@@ -124,7 +124,7 @@ test("a see-through header is solid once the page is scrolled; nothing shifts an
   tag: "@long",
 }, async ({ page }) => {
   await page.goto(`/s/${site}/pages`);
-  await page.getByRole("button", { name: "Header as a whole" }).click();
+  await page.getByRole("button", { name: "Header settings" }).click();
   await sheet(page).getByLabel("Over the first section").selectOption("ink");
   await expect(sheet(page).getByText(/^Contrast 1\.\d : 1 over “Opening”$/)).toBeVisible();
   await sheet(page).getByLabel("Over the first section").selectOption("paper");
@@ -274,10 +274,10 @@ test("page settings tell how results and shared links will look; a kept page is 
   await expect(page.getByText(/^\d+ of about 580 px that a result shows/)).toBeVisible();
   await page.getByLabel("Search title").fill("Find the workshop by the river ".repeat(3));
   await expect(page.getByText(/^\d+ px: results cut it at about 580/)).toBeVisible();
-  await page.getByLabel("Slug").fill("classes");
+  await page.getByLabel("Address").fill("classes");
   await page.getByRole("button", { name: "Save settings" }).click();
   await expect(page.getByText("Another page has this slug. Choose another.")).toBeVisible();
-  await page.getByLabel("Slug").fill("find-us");
+  await page.getByLabel("Address").fill("find-us");
   await page.getByRole("button", { name: "Save settings" }).click();
   const moved = page.getByRole("dialog", { name: "The page has a new address" });
   await expect(moved.getByText("/visit leads to it from the next release on.")).toBeVisible();

@@ -164,7 +164,7 @@ test("any block opens it, too, by a link to its anchor; the focus is back where 
   await studio.goto(`/s/${site}/pages/${pageId}`);
   // Order: films stand as on the page.
   await wide().locator(".b-video").last().click();
-  await sheet().getByLabel("Anchor", { exact: true }).fill("the-clip");
+  await sheet().getByLabel("Link target", { exact: true }).fill("the-clip");
   await expect(sheet().getByText("Any block whose link is #the-clip opens it, too.")).toBeVisible();
   await theSection();
   await sheet().getByLabel("Add block").selectOption("button");

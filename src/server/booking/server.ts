@@ -1,5 +1,5 @@
 // The server's half of the booking calendar.
-import { and, desc, eq, gte, inArray, ne, sql } from "drizzle-orm";
+import { and, count, desc, eq, gte, inArray, ne, sql } from "drizzle-orm";
 import Joi from "joi";
 import { bookedStates } from "@/core/booking/rules/state";
 import { feedWarnings } from "@/core/booking/rules/warnings";
@@ -28,6 +28,12 @@ import { otherSiteOperations } from "./try-other-site";
 const id = Joi.string().max(24).required();
 
 export const bookingServer = defineWidgetServer<"booking">()({
+  waiting: (db, siteIds) =>
+    db
+      .select({ siteId: bookings.siteId, all: count() })
+      .from(bookings)
+      .where(and(inArray(bookings.siteId, [...siteIds]), eq(bookings.state, "waitingApproval")))
+      .groupBy(bookings.siteId),
   operations: {
     ...setUpOperations,
     ...diaryOperations,

@@ -1,5 +1,5 @@
 // The server's half of the chat.
-import { and, count, desc, eq, gte, inArray } from "drizzle-orm";
+import { and, count, desc, eq, gt, gte, inArray } from "drizzle-orm";
 import Joi from "joi";
 import { chatSays } from "@/core/chat/answers/say";
 import { sourceBroken } from "@/core/crawl/words";
@@ -16,6 +16,12 @@ import { readJob } from "./reading";
 import { sourceState, sourcesJob, sourcesSoon } from "./sources";
 
 export const chatServer = defineWidgetServer<"chat">()({
+  waiting: (db, siteIds) =>
+    db
+      .select({ siteId: chatTalks.siteId, all: count() })
+      .from(chatTalks)
+      .where(and(inArray(chatTalks.siteId, [...siteIds]), gt(chatTalks.unread, 0)))
+      .groupBy(chatTalks.siteId),
   operations: { ...chatOperations, ...talkOperations },
   endpoints: chatEndpoints,
   schemas: chatSchemas,

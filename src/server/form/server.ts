@@ -1,5 +1,5 @@
 // The server's half of the form.
-import { and, count, desc, eq, gte } from "drizzle-orm";
+import { and, count, desc, eq, gte, inArray } from "drizzle-orm";
 import { inLanguage } from "@/core/locale/words";
 import { formAnswers } from "@/data/form/tables";
 import { dayIn } from "../day";
@@ -44,6 +44,12 @@ export const formServer = defineWidgetServer<"form">()({
       states: Object.fromEntries(states.map((row) => [row.state, row.all])),
     };
   },
+  waiting: (db, siteIds) =>
+    db
+      .select({ siteId: formAnswers.siteId, all: count() })
+      .from(formAnswers)
+      .where(and(inArray(formAnswers.siteId, [...siteIds]), eq(formAnswers.state, "new")))
+      .groupBy(formAnswers.siteId),
   rehearse: (settings, fields) => {
     judged(settings.fields, fields as Record<string, unknown>, null);
   },

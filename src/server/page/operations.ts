@@ -249,11 +249,22 @@ export const pageOperations = {
       slug: pageMetaFields.slug.invalid("").required().messages({ "any.invalid": "Only the home page has no slug." }),
       /** A page kept as the pattern for new ones. */
       pattern: idSchema,
+      /** Another page it begins as a copy of. */
+      like: idSchema,
     },
-    async (call, input: { title: string; slug: string; pattern?: string }) => {
+    async (call, input: { title: string; slug: string; pattern?: string; like?: string }) => {
       const { newId } = call.context;
-      const { pattern, ...page } = input;
-      const body = async (tx: Executor) => (pattern ? fromPattern(tx, call.site.id, pattern, newId) : emptyPage(newId));
+      const { pattern, like, ...page } = input;
+      const body = async (tx: Executor) => {
+        if (pattern) return fromPattern(tx, call.site.id, pattern, newId);
+        if (!like) return emptyPage(newId);
+        const [row] = await tx
+          .select({ body: documents.body })
+          .from(documents)
+          .where(and(livePages(call.site.id), eq(documents.id, like)));
+        if (!row) throw fieldProblem("like", "This page is gone. Choose another, or begin with an empty page.");
+        return withFreshIds(withLineIds(row.body), newId);
+      };
       return { id: await addPage(call, page, body) };
     },
   ),

@@ -1,5 +1,5 @@
 // The server's half of the shop.
-import { and, count, eq, gte } from "drizzle-orm";
+import { and, count, eq, gte, inArray } from "drizzle-orm";
 import Joi from "joi";
 import { nobodyPays } from "@/core/payment/problems";
 import { shopOrders } from "@/data/shop/tables";
@@ -21,6 +21,12 @@ import { figureOperations } from "./orders/figures";
 import { ordersOf } from "./orders/person-orders";
 
 export const shopServer = defineWidgetServer<"shop">()({
+  waiting: (db, siteIds) =>
+    db
+      .select({ siteId: shopOrders.siteId, all: count() })
+      .from(shopOrders)
+      .where(and(inArray(shopOrders.siteId, [...siteIds]), inArray(shopOrders.state, ["placed", "paid"])))
+      .groupBy(shopOrders.siteId),
   operations: {
     ...catalogOperations,
     ...importOperations,

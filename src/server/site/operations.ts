@@ -8,8 +8,11 @@ import { brandSchema } from "@/core/brand/schema";
 import { settingsSchema, siteKeySchema, siteNameSchema } from "@/core/site/schema";
 import type { SiteSettings } from "@/core/site/site";
 import { type StarterKey, siteFromStarter, starters } from "@/core/site/starter";
+import { widgetKindNames } from "@/core/widget/all-facts";
+import type { WidgetKindName } from "@/core/widget/settings";
 import { memberSites, members } from "@/data/account/tables";
-import { inTransaction } from "@/data/connection";
+import { checkResults } from "@/data/check/tables";
+import { type Executor, inTransaction } from "@/data/connection";
 import { announce } from "@/data/event/outbox";
 import { documents } from "@/data/page/tables";
 import { signups } from "@/data/popup/tables";
@@ -25,12 +28,27 @@ import { conflict, fieldProblem } from "../problem";
 import { countChanges } from "../release/units";
 import { noteOn } from "../security/events";
 import { shopSample } from "../shop/sample";
+import { serverOf } from "../widget/kinds";
 import { beginExport } from "./export";
 import { copySite, storeNewSite } from "./file";
 import { pictureStates } from "./picture";
 import { roomOf, usageOf, warningOf } from "./quota";
 import { checkPictures, rekeySite } from "./settings";
 import { partsOf } from "./whole";
+
+interface Waiting {
+  readonly kind: WidgetKindName;
+  readonly all: number;
+}
+
+/** What waits on the Desks of sites, kind by kind: counts without people. */
+async function waitingIn(db: Executor, ids: readonly string[]): Promise<ReadonlyMap<string, readonly Waiting[]>> {
+  const bySite = new Map<string, readonly Waiting[]>();
+  for (const kind of widgetKindNames)
+    for (const { siteId, all } of (await serverOf(kind).waiting?.(db, ids)) ?? [])
+      bySite.set(siteId, [...(bySite.get(siteId) ?? []), { kind, all }]);
+  return bySite;
+}
 
 /** What the cards on the Sites screen say: numbers that the database counts, for all sites at once. */
 async function cardsOf(call: UserCall, rows: readonly SiteRow[]) {
@@ -49,6 +67,14 @@ async function cardsOf(call: UserCall, rows: readonly SiteRow[]) {
     .where(and(inArray(signups.siteId, ids), gt(signups.createdAt, week)))
     .groupBy(signups.siteId);
   const changes = await countChanges(db, rows);
+  // What was measured, as it is kept: no page is read for a number.
+  const found = await db
+    .select({ siteId: checkResults.siteId, all: sql<number>`sum(json_length(${checkResults.findings}))` })
+    .from(checkResults)
+    .where(inArray(checkResults.siteId, ids))
+    .groupBy(checkResults.siteId);
+  const foundIn = new Map(found.map(({ siteId, all }) => [siteId, Number(all)]));
+  const waiting = await waitingIn(db, ids);
   const states = await pictureStates(db, rows);
   const liveOf = new Map(live.map((release) => [release.siteId, release]));
   const arrivedOf = new Map(arrived.map(({ siteId, all }) => [siteId, all]));
@@ -60,6 +86,9 @@ async function cardsOf(call: UserCall, rows: readonly SiteRow[]) {
       address: siteOrigin(settings, row.key),
       live: release ? { number: release.number, at: release.createdAt.toISOString() } : null,
       changes: changes.get(row.id) ?? 0,
+      findings: foundIn.get(row.id) ?? 0,
+      /** What waits on the Desk, by the kind of widget it came by. */
+      waiting: waiting.get(row.id) ?? [],
       signupsThisWeek: arrivedOf.get(row.id) ?? 0,
       /** Address of a picture of its home page, as the page stands. */
       picture: `/api/sites/${row.key}/picture/${states.get(row.id) ?? ""}.svg`,

@@ -44,6 +44,12 @@ export interface Done {
   readonly address?: readonly string[];
 }
 
+/** How much of a kind waits at one site. */
+export interface WaitingAt {
+  readonly siteId: string;
+  readonly all: number;
+}
+
 /** So much of each kind is told of one person. */
 export const mostDone = 50;
 
@@ -66,6 +72,8 @@ export interface WidgetServer<K extends WidgetKindName> {
   results(call: SiteCall, widget: WidgetOf<K>, days: readonly string[]): Promise<Omit<WidgetResults, "days">>;
   /** What is worth a look besides what its settings say; null where nothing outside of them can go wrong. */
   readonly outside: ((call: SiteCall, widget: WidgetOf<K>) => Promise<readonly Problem[]>) | null;
+  /** How much waits on the Desk for somebody of the studio, counted for all these sites at once; null where nothing does. */
+  readonly waiting: ((db: Executor, siteIds: readonly string[]) => Promise<readonly WaitingAt[]>) | null;
   /** Judges what a rehearsed page would send, as the live site does; throws the same problem. Null where nothing is sent. */
   readonly rehearse: ((settings: WidgetSettings[K], fields: unknown) => void) | null;
 }
@@ -79,6 +87,7 @@ const usual = {
   knows: null,
   results: async () => ({ series: {}, states: {} }),
   outside: null,
+  waiting: null,
   rehearse: null,
 } satisfies WidgetServer<WidgetKindName>;
 

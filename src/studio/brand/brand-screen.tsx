@@ -45,7 +45,7 @@ function useBrand() {
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const faults = useMemo(() => faultsOf(brand), [brand]);
   const [fault] = Object.values(faults);
-  useStatus(fault === undefined ? sync : { kind: "refused", message: fault }, revision.current);
+  useStatus(fault === undefined ? sync : { kind: "refused", message: fault });
   const latest = useRef(brand);
   // In turns: a save that did not wait would name the revision that the one before it is about to end.
   const { attempt } = useCommand();

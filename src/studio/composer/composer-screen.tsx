@@ -246,7 +246,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const refresh = useRefresh();
   const latestRefresh = useRef(refresh);
   latestRefresh.current = refresh;
-  useStatus(view.sync, view.revision);
+  useStatus(view.sync);
 
   const selectedPath = view.selection ? composer.path(view.selection.node) : [];
   const inShared = view.inPlace && view.selection && composer.documentOf(view.selection.node) === view.inPlace.shared;

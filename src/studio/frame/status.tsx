@@ -6,7 +6,6 @@ import { words } from "./words";
 
 interface Status {
   readonly state: SyncState;
-  readonly revision: number;
 }
 
 const StatusContext = createContext<{ status: Status | null; tell(status: Status | null): void }>({
@@ -21,11 +20,11 @@ export function StatusProvider({ children }: { children: ReactNode }) {
 }
 
 /** Tells the top bar how the open screen's saving stands; nothing once the screen is left. */
-export function useStatus(state: SyncState, revision: number) {
+export function useStatus(state: SyncState) {
   const { tell } = useContext(StatusContext);
   const key = JSON.stringify(state);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key stands for the state
-  useEffect(() => tell({ state, revision }), [key, revision, tell]);
+  useEffect(() => tell({ state }), [key, tell]);
   useEffect(() => () => tell(null), [tell]);
 }
 
@@ -40,7 +39,7 @@ type Said = { words: string; warn: boolean };
 type Of<K extends SyncState["kind"]> = Status & { readonly state: Extract<SyncState, { kind: K }> };
 
 const said: { readonly [K in SyncState["kind"]]: (status: Of<K>) => Said } = {
-  saved: ({ revision }) => ({ words: words.saved(revision), warn: false }),
+  saved: () => ({ words: words.saved, warn: false }),
   saving: () => ({ words: words.saving, warn: false }),
   waiting: ({ state }) => ({ words: words.waiting(state.edits), warn: true }),
   signedOut: ({ state }) => ({ words: words.signedOut(state.edits), warn: true }),

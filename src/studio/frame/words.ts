@@ -9,7 +9,7 @@ export const words = {
   signIn: "Sign in",
   sessionEnded: "Your session has ended. What you typed is kept; it is sent once you are signed in.",
   codeHint: "The six digits your authenticator shows now, or one of your recovery codes.",
-  saved: (revision: number) => `Saved · r${revision}`,
+  saved: "Saved",
   saving: "Saving…",
   waiting: (count: number) => `No connection · ${edits(count)}`,
   signedOut: (count: number) => `Signed out · ${edits(count)}`,

@@ -17,7 +17,8 @@ import { FileButton } from "@/studio/kit/file-button";
 import { TextRow, useAsked } from "@/studio/kit/form";
 // Sites: every site of the studio as a card with a small true picture of its home page.
 import { FormWindow } from "@/studio/kit/form-window";
-import { Loading, State, Title } from "@/studio/kit/layout";
+import { later } from "@/studio/kit/later";
+import { State, Title } from "@/studio/kit/layout";
 import { LocaleRows } from "@/studio/kit/locale-rows";
 import { MenuButton } from "@/studio/kit/menu-button";
 import { RoomLine } from "@/studio/kit/room";
@@ -103,6 +104,7 @@ function SiteCard({
             <State tone="amber">{words.notPublishedYet}</State>
           )}
           {card.changes && card.live ? <State tone="amber">{words.changesWait(card.changes)}</State> : null}
+          {card.findings ? <State tone="amber">{words.findings(card.findings)}</State> : null}
           <Text color="ink2">{words.thisWeek(card.signupsThisWeek)}</Text>
         </Flex>
       </Box>
@@ -110,8 +112,62 @@ function SiteCard({
   );
 }
 
+/** Where the sites will stand, while they are asked for. */
+const Skeletons = () => (
+  <Grid templateColumns="repeat(auto-fill, minmax(min(384px, 100%), 384px))" gap="24px" role="status" aria-busy="true">
+    <Text srOnly>{words.theSites}</Text>
+    {[0, 1, 2].map((at) => (
+      <Box key={at} bg="sheet" borderWidth="1px" borderColor="line" aria-hidden="true">
+        <Box h="216px" bg="wash" />
+        <Box p="16px">
+          <Box h="16px" w="60%" bg="wash" mb="10px" />
+          <Box h="12px" w="85%" bg="wash" />
+        </Box>
+      </Box>
+    ))}
+  </Grid>
+);
+
+/** What is new on the Desks of all sites, in one list. */
+function NewAnywhere({ cards }: { cards: readonly Card[] }) {
+  const waiting = cards.flatMap((card) => card.waiting.map((one) => ({ ...one, card })));
+  if (!waiting.length) return null;
+  return (
+    <Box as="section" aria-label={words.newAnywhere} bg="sheet" borderWidth="1px" borderColor="line" mb="24px">
+      <Text as="h2" fontWeight="700" px="14px" pt="11px" pb="8px">
+        {words.newAnywhere}
+      </Text>
+      <Box as="ul" listStyleType="none">
+        {waiting.map(({ card, kind, all }) => (
+          <Flex
+            as="li"
+            key={`${card.key} ${kind}`}
+            gap="14px"
+            align="center"
+            px="14px"
+            minH="40px"
+            borderTopWidth="1px"
+            borderColor="line"
+            wrap="wrap"
+          >
+            <Text fontWeight="650" minW="180px">
+              {card.name}
+            </Text>
+            <Text flex="1">{words.waits(kind, all)}</Text>
+            <Link href={`/s/${card.key}/desk`} style={{ textDecoration: "underline" }}>
+              {words.toDesk(card.name)}
+            </Link>
+          </Flex>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
 /** A site that came from a file or a copy. */
 type Brought = Gives<"sites.copy">;
+
+const StarterPicture = later(() => import("./starter-picture").then((module) => module.StarterPicture));
 
 export function SitesScreen() {
   const client = useQueryClient();
@@ -150,7 +206,8 @@ export function SitesScreen() {
           </Box>
         ) : null}
         {error ? <State tone="brick">{error.message}</State> : null}
-        {!data && !error ? <Loading what={words.theSites} /> : null}
+        {!data && !error ? <Skeletons /> : null}
+        {data ? <NewAnywhere cards={data} /> : null}
         {data?.length === 0 ? <Text>{words.hereStandSitesYour}</Text> : null}
         <Grid templateColumns="repeat(auto-fill, minmax(min(384px, 100%), 384px))" gap="24px">
           {data?.map((card) => (
@@ -165,7 +222,7 @@ export function SitesScreen() {
         </Grid>
         {mayMake ? <RoomLine /> : null}
       </Box>
-      {making ? <NewSite onClose={() => setMaking(false)} /> : null}
+      {making ? <NewSite mailFrom={me.data?.account.email ?? ""} onClose={() => setMaking(false)} /> : null}
       {copying ? (
         <KeyWindow
           title={words.copy(copying.name)}
@@ -281,21 +338,23 @@ function KeyWindow({
   );
 }
 
-function NewSite({ onClose }: { onClose: () => void }) {
+function NewSite({ mailFrom, onClose }: { mailFrom: string; onClose: () => void }) {
   const start = {
     name: "",
     key: null as string | null,
     starter: "workshop" as StarterKey,
     ...siteStart(Intl.DateTimeFormat().resolvedOptions().timeZone, navigator.language),
-    mailFrom: "",
+    /** A currency that was chosen by hand stays, whatever place and language are. */
+    ownCurrency: false,
   };
   const keyOf = ({ key, name }: typeof start) => key ?? slugFrom(name).slice(0, 40);
   const form = useAsked(start, async (values) => {
-    const { name, starter, language, zone, currency, mailFrom } = values;
+    const { name, starter, language, zone, currency } = values;
     const { key } = await ask("sites.create", {
       key: keyOf(values),
       name,
       starter,
+      // Who letters come from is asked in the settings; until then it is who makes the site.
       settings: { language, zone, currency, description: "", mailFrom },
     });
     location.assign(`/s/${key}/pages`);
@@ -322,15 +381,26 @@ function NewSite({ onClose }: { onClose: () => void }) {
           />
         )}
       </Row>
-      <LocaleRows value={form.values} errorAt={form.at} onChange={form.set} />
-      <TextRow
-        of={form}
-        field="mailFrom"
-        at="settings.mailFrom"
-        text="mail"
-        label={words.mailFrom}
-        hint={words.lettersVisitorsComeFrom}
+      <StarterPicture
+        starter={form.values.starter}
+        name={form.values.name}
+        language={form.values.language}
+        currency={form.values.currency}
       />
+      <LocaleRows
+        value={form.values}
+        errorAt={form.at}
+        onChange={(part) => {
+          if (part.currency) return form.set({ ...part, ownCurrency: true });
+          const { zone, language, ownCurrency, currency } = { ...form.values, ...part };
+          const own = ownCurrency ? currency : siteStart(zone, language).currency;
+          form.set({ ...part, currency: own });
+        }}
+      />
+      <Text fontSize="small" color="ink2">
+        {form.values.ownCurrency ? "" : `${words.currencyFrom} `}
+        {words.lettersFrom(mailFrom)}
+      </Text>
     </FormWindow>
   );
 }

@@ -1,5 +1,14 @@
 // Every word of the sites screens.
+import type { WidgetKindName } from "@/core/widget/settings";
 import { counted } from "@/studio/kit/counted";
+
+/** What waits, by the kind of widget it came by. */
+const waiting: Readonly<Partial<Record<WidgetKindName, (count: number) => string>>> = {
+  form: (count) => counted(count, "form to be answered", "forms to be answered"),
+  chat: (count) => counted(count, "conversation that nobody read", "conversations that nobody read"),
+  shop: (count) => counted(count, "order to be packed", "orders to be packed"),
+  booking: (count) => counted(count, "booking that waits for a yes", "bookings that wait for a yes"),
+};
 
 export const words = {
   homePage: (site: string) => `Home page of ${site}`,
@@ -12,6 +21,11 @@ export const words = {
   liveRelease: (number: number) => `Live, release ${number}`,
   notPublishedYet: "Not published yet",
   changesWait: (count: number) => counted(count, "change waits", "changes wait"),
+  findings: (count: number) => counted(count, "finding", "findings"),
+  newAnywhere: "New on your sites",
+  waits: (kind: WidgetKindName, count: number) =>
+    waiting[kind]?.(count) ?? counted(count, "thing waits", "things wait"),
+  toDesk: (site: string) => `Desk of ${site}`,
   thisWeek: (signups: number) => `${counted(signups, "signup", "signups")} this week`,
   sites: "Sites",
   lookedAfter: (count: number, studio: string) => `${counted(count, "site", "sites")} looked after by ${studio}`,
@@ -29,17 +43,19 @@ export const words = {
   pagesPicturesWidgetsWhat:
     "Pages, pictures, widgets and what can be booked are copied; releases and what visitors sent are not.",
   makeCopy: "Make the copy",
-  keyTaken: "This key is taken",
-  siteWithKeyFile: "A site with the key of this file is there already. Give the new one another key.",
-  importUnderKey: "Import under this key",
+  keyTaken: "This short name is taken",
+  siteWithKeyFile: "A site with the short name of this file is there already. Give the new one another.",
+  importUnderKey: "Import under this name",
   name: "Name",
-  key: "Key",
+  key: "Short name",
   partItsAddress: "Part of its address.",
   makeSite: "Make the site",
   partItsAddressHow: "Part of its address, and how files and the command line call it.",
   startsAs: "Starts as",
-  mailFrom: "Mail from",
-  lettersVisitorsComeFrom: "Letters to visitors come from this address.",
+  currencyFrom: "The currency is that of place and language, until you choose another.",
+  lettersFrom: (address: string) =>
+    `Letters to visitors come from ${address}, until you say another address in the settings of the site.`,
+  starterPicture: (name: string) => `How ${name} begins`,
   remove: (name: string) => `Remove ${name}`,
   removeSiteGood: "Remove the site for good",
   itsPagesReleasesSignups: (address: string) =>

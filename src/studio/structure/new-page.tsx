@@ -19,12 +19,13 @@ export function NewPage({ onClose, onMade }: { onClose: () => void; onMade: (id:
   const site = useSite();
   const refresh = useRefresh();
   const patterns = usePatterns().data?.patterns ?? [];
-  const form = useAsked({ title: "", slug: null as string | null, pattern: "" }, async ({ title, slug, pattern }) => {
+  const form = useAsked({ title: "", slug: null as string | null, begin: "" }, async ({ title, slug, begin }) => {
+    const [as, from = ""] = begin.split(":");
     const { id } = await ask("pages.add", {
       site: site.key,
       title,
       slug: slug ?? slugFrom(title),
-      ...(pattern ? { pattern } : {}),
+      ...(as === "pattern" ? { pattern: from } : as === "page" ? { like: from } : {}),
     });
     await refresh();
     onClose();
@@ -37,21 +38,20 @@ export function NewPage({ onClose, onMade }: { onClose: () => void; onMade: (id:
       <Row label={words.slug} error={form.at("slug")} hint={`${site.address}/${slug}`}>
         {(ids) => <TextInput {...ids} value={slug} onChange={(typed) => form.set({ slug: typed })} />}
       </Row>
-      {patterns.length ? (
-        <Row label={words.begin} error={form.at("pattern")}>
-          {(ids) => (
-            <Choice
-              {...ids}
-              value={form.values.pattern}
-              onChange={(pattern) => form.set({ pattern })}
-              options={[
-                ["", words.beginEmpty],
-                ...patterns.map(({ id, name }) => [id, words.beginPattern(name)] as const),
-              ]}
-            />
-          )}
-        </Row>
-      ) : null}
+      <Row label={words.begin} error={form.at("pattern") ?? form.at("like")}>
+        {(ids) => (
+          <Choice
+            {...ids}
+            value={form.values.begin}
+            onChange={(begin) => form.set({ begin })}
+            options={[
+              ["", words.beginEmpty],
+              ...patterns.map(({ id, name }) => [`pattern:${id}`, words.beginPattern(name)] as const),
+              ...site.pages.map(({ id, title }) => [`page:${id}`, words.beginLike(title)] as const),
+            ]}
+          />
+        )}
+      </Row>
     </FormWindow>
   );
 }

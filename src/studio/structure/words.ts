@@ -61,7 +61,7 @@ export const words = {
   settings: "Settings",
   page: "Page",
   pageTitle: "Title",
-  slug: "Slug",
+  slug: "Address",
   inNavigation: "Shown in navigation",
   groups: "Groups",
   groupsHint: "Names with commas between them. Headers and footers can stand on a group.",
@@ -93,6 +93,7 @@ export const words = {
   addPage: "Add page",
   begin: "Begins",
   beginEmpty: "empty",
+  beginLike: (title: string) => `like the page “${title}”`,
   beginPattern: (name: string) => `like the pattern “${name}”`,
 
   headerFooterKinds: { header: "Headers", footer: "Footers" },

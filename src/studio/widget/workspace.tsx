@@ -133,7 +133,7 @@ function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPa
   useEffect(() => {
     if (asked && steps.some(({ key }) => key === asked)) setOpen({ step: asked });
   }, [asked, steps]);
-  useStatus(syncOf[view.state.kind](view.state as never), view.revision);
+  useStatus(syncOf[view.state.kind](view.state as never));
   const part = view.part as never;
   const sound = useSound(view.part, view.faults) as never;
   const { chosen } = useChosenVisitor();

@@ -10,7 +10,7 @@ export interface AnchorContent {
 }
 
 export const anchor: KindDefinition = defineKind<AnchorContent>({
-  label: "Anchor",
+  label: "Link target",
   schema: Joi.object<AnchorContent>({ anchor: anchorSchema.required() }),
   fresh: () => ({ anchor: "here" }),
   group: "Ways on",
@@ -20,7 +20,7 @@ export const anchor: KindDefinition = defineKind<AnchorContent>({
   fields: [
     {
       name: "anchor",
-      label: "Anchor",
+      label: "Link target",
       control: { kind: "line" },
       hint: ({ anchor: name }) => `Links lead here by #${name}`,
       layout: true,

@@ -43,9 +43,10 @@ export const section: KindDefinition = defineKind<SectionContent>({
     { name: "name", label: "Name", control: { kind: "line" }, layout: true },
     {
       name: "anchor",
-      label: "Anchor",
+      label: "Link target",
       control: { kind: "line" },
-      hint: () => "For links to this place: #anchor",
+      hint: ({ anchor }) =>
+        anchor ? `Links lead here by #${anchor}` : "One word, such as prices: links can lead here by it.",
       optional: true,
       layout: true,
     },

@@ -272,7 +272,7 @@ export const video: KindDefinition = defineKind<VideoContent>({
     },
     {
       name: "anchor",
-      label: "Anchor",
+      label: "Link target",
       control: { kind: "line" },
       optional: true,
       shown: isOver,

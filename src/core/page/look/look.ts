@@ -110,7 +110,7 @@ export const lookProperties: Readonly<Record<LookField, LookProperty>> = {
       `background:var(--s-${value});color:var(--on-${value});--words:var(--on-${value});--quiet:var(--quiet-${value});--mark:var(--mark-${value});--for-dark:var(--dark-${value});--for-light:var(--light-${value});--ground:var(--s-${value});${value === "accent" ? "--key:var(--c-onAccent);--on-key:var(--c-accent)" : "--key:initial;--on-key:initial"}`,
   },
   toward: {
-    label: "Runs into",
+    label: "Gradient into",
     group: "Surface",
     control: choice(["", "one colour"], ...surfaces.map((surface) => [surface, surfaceNames[surface]] as const)),
     schema: oneOf(...surfaces),
@@ -175,7 +175,7 @@ export const lookProperties: Readonly<Record<LookField, LookProperty>> = {
     css: (value: number) => `--gap:${space(value)}`,
   },
   measure: {
-    label: "Measure",
+    label: "Longest line",
     group: "Type",
     control: { kind: "number", unit: "characters", step: 1, min: 6, max: 140 },
     schema: Joi.number().integer().min(6).max(140),
@@ -242,7 +242,7 @@ export const lookProperties: Readonly<Record<LookField, LookProperty>> = {
     css: (value: "first" | "last") => `order:${value === "first" ? -1 : 1}`,
   },
   place: {
-    label: "Upright",
+    label: "Vertical place",
     group: "Arrangement",
     control: choice(["", "from the top"], ["start", "at the top"], ["center", "in the middle"], ["end", "at the foot"]),
     schema: oneOf("start", "center", "end"),
@@ -305,7 +305,7 @@ export const lookProperties: Readonly<Record<LookField, LookProperty>> = {
           : "background:transparent;color:inherit;border-color:transparent;text-decoration:underline;padding-inline:0",
   },
   fit: {
-    label: "Too wide",
+    label: "If it is too wide",
     group: "Arrangement",
     control: choice(
       ["", "as it is"],

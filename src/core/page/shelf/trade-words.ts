@@ -190,6 +190,7 @@ const english: TradeWords = {
   badge: ["block:icon"],
   symbol: ["block:icon"],
   bookmark: ["block:anchor"],
+  anchor: ["block:anchor"],
   "jump link": ["block:anchor"],
   "read more": ["block:questions", "block:button"],
   // Outside pages and code.

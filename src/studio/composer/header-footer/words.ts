@@ -47,7 +47,7 @@ export const words = {
   callUs: "Call us",
   further: "Further",
   scrolling: "While scrolling",
-  stays: "The last row",
+  stays: "Its bottom row",
   staysAs: {
     none: "scrolls away",
     no: "scrolls away, with a height of its own",

@@ -11,7 +11,7 @@ import { useStageRenderer } from "@/studio/stage/renderer";
 import { SectionPicture } from "@/studio/stage/section-picture";
 import { useCarried } from "./carried";
 import { EntryButton } from "./entry-button";
-import type { TakesEntries } from "./shelf";
+import type { TakesEntries } from "./takes-entries";
 import { words } from "./words";
 
 /** Of a card, in px. */

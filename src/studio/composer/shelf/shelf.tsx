@@ -21,15 +21,8 @@ import { type OwnEntry, OwnOnShelf, useOwnShelf } from "./own";
 import { Piece, PieceGroup } from "./pieces";
 import { SectionCards, SectionLine, useShelfRenderer } from "./sections";
 import { useStillWhilePressed } from "./still";
+import type { TakesEntries } from "./takes-entries";
 import { words as own } from "./words";
-
-/** What is done with entries of the shelf. */
-export interface TakesEntries {
-  /** Puts one on the page: at a place, or where the shelf was opened. */
-  onTake(entry: ShelfEntry, place?: Place): void;
-  /** Shows a section on the stage, at its place, without taking it. */
-  onTry(section: PageNode | null): void;
-}
 
 export interface ShelfCommands extends TakesEntries {
   readonly composer: Composer;
