@@ -7,7 +7,7 @@ import { readSiteFile } from "@/core/site/read";
 import type { SiteFile } from "@/core/site/site";
 
 /** Those that can be published as they are: a file to take home has to be chosen first. */
-const ready = shelf.filter(({ key }) => key !== "take-home");
+const ready = shelf.filter(({ key, widget }) => key !== "take-home" && widget === undefined);
 
 let last = 0;
 const newId = () => `m${++last}`;

@@ -325,7 +325,7 @@ test("a rehearsal judges a form as the live site does, is as wide as it says, an
   tag: "@long",
 }, async ({ page }) => {
   await openPage(page, "wrenfield");
-  await page.getByRole("button", { name: "Walk through" }).click();
+  await page.getByRole("banner").getByRole("button", { name: "Rehearse" }).click();
   const walk = page.getByRole("dialog", { name: "Walk through" });
   await expect(walk.getByText(/Wide 1180 px, shown at \d+ % · nothing is stored/)).toBeVisible();
   const site = page.frameLocator('iframe[title="The site as this visitor sees it"]');

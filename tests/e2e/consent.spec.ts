@@ -170,7 +170,7 @@ test("a press on the clip is a yes to just that; taken back, it is gone", async 
 
 test("a rehearsal keeps no choice, and yet what is taken back in it is gone", async () => {
   await studio.goto(`/s/${site}/pages/${clipPage}`);
-  await studio.getByRole("button", { name: "Walk through" }).click();
+  await studio.getByRole("banner").getByRole("button", { name: "Rehearse" }).click();
   const rehearsed = studio.frameLocator('iframe[title="The site as this visitor sees it"]');
   const question = rehearsed.getByRole("region", { name: "May we load things from elsewhere?" });
   await question.getByRole("button", { name: "Accept all" }).click();

@@ -128,7 +128,7 @@ test("custom code is written in an editor, and shows its HTML and CSS on the sta
   await expectAccessible(studio);
   await saved(studio);
   // Rehearsed it runs, grows to what it holds, and tells what fails in it.
-  await studio.getByRole("button", { name: "Walk through" }).click();
+  await studio.getByRole("banner").getByRole("button", { name: "Rehearse" }).click();
   const walk = studio.getByRole("dialog", { name: "Walk through" });
   const rehearsed = studio.frameLocator('iframe[title="The site as this visitor sees it"]');
   await rehearsed.locator(".b-code").evaluate((block) => block.scrollIntoView());

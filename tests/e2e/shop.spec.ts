@@ -500,7 +500,7 @@ test("a rehearsal goes the whole way to an order that is none: what is in the ba
   const before = (await call<{ rows: readonly object[] }>("desk.orders", { words: "", state: "all", before: null }))
     .rows;
   await openPage(studio, site);
-  await studio.getByRole("button", { name: "Walk through" }).click();
+  await studio.getByRole("banner").getByRole("button", { name: "Rehearse" }).click();
   const walk = studio.getByRole("dialog", { name: "Walk through" }).frameLocator("iframe");
   await walk.getByRole("link", { name: "Quay mug", exact: true }).click();
   await walk.getByRole("radio", { name: /^Ash/ }).check({ force: true });

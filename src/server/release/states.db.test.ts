@@ -194,7 +194,7 @@ test("a page that moves leaves a redirect, rules that name it follow, patterns t
       slug,
       description: meta?.description ?? "",
       inNavigation: true,
-    })) as { moved: { redirect: string; followed: string[]; left: { pattern: string }[] } | null };
+    })) as { moved: { redirect: string | null; followed: string[]; left: { pattern: string }[] }[] };
   };
   const frame = (await studio.as("designer", "sites.frame", { site })) as {
     widgets: { id: string; name: string; revision: number; settings: { conditions: object } }[];
@@ -211,20 +211,23 @@ test("a page that moves leaves a redirect, rules that name it follow, patterns t
     },
   } as never);
   const { moved } = await change("classes", "courses");
-  expect(moved).toEqual({
-    redirect: "/classes",
-    followed: [widget?.name],
-    headersFooters: [],
-    left: [{ widget: widget?.name, id: widget?.id, pattern: "/clas*" }],
-  });
+  expect(moved).toEqual([
+    {
+      ...{ page: "classes", title: "Classes", path: "/courses" },
+      redirect: "/classes",
+      followed: [widget?.name],
+      headersFooters: [],
+      left: [{ widget: widget?.name, id: widget?.id, pattern: "/clas*" }],
+    },
+  ]);
   const after = (await working()).widgets[0]?.settings as unknown as { conditions: { include: string[] } };
   expect(after.conditions.include).toEqual(["/courses", "/clas*"]);
   await publish();
   expect(await live("/classes")).toMatchObject({ type: redirectType });
   expect(await live("/courses")).toMatchObject({ type: expect.stringContaining("html") });
   // An address that visitors never saw needs no redirect.
-  expect((await change("shop", "never-seen")).moved?.redirect).toBe("/shop");
-  expect((await change("shop", "shop")).moved?.redirect).toBeNull();
+  expect((await change("shop", "never-seen")).moved[0]?.redirect).toBe("/shop");
+  expect((await change("shop", "shop")).moved[0]?.redirect).toBeNull();
   // Moved on, both old addresses lead to it; back at its first, that is no redirect any more.
   await change("classes", "lessons");
   expect((await working()).redirects).toEqual([
