@@ -33,13 +33,16 @@ try {
   });
   await shot("sites");
   await page.goto(studio("/s/wrenfield/pages"));
-  await frame("Phone").getByRole("heading", { level: 1 }).click();
   await frame("Wide").getByRole("heading", { level: 1 }).click();
   // How many characters fit is measured a moment later.
-  await page.getByText(/^\d+ of about .* at 390 px$/).waitFor();
+  await page.getByText(/^\d+ of about .* at 1180 px$/).waitFor();
   await shot("composer");
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Add a section (+)" }).click();
+  await page.getByLabel("Find a section").fill("contact");
+  await page.keyboard.press("ArrowDown");
+  await frame("Wide").locator('[data-n="tried"]').waitFor();
+  await page.locator("[data-shelf] iframe").first().waitFor();
   await shot("shelf");
   await page.goto(studio("/s/wrenfield/pages/visit"));
   await page.locator('[data-section][title="Come by"]').click();

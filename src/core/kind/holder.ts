@@ -1,5 +1,7 @@
 // What anything configurable (a block, a widget) tells about itself, so that nothing else has to know its kind.
+
 import type Joi from "joi";
+import type { WeekHours } from "@/core/site/open-hours";
 import type { Service } from "./service";
 
 /** What settings can point at. */
@@ -49,6 +51,8 @@ export interface Surroundings {
   describes(media: string): boolean;
   /** Whether the settings of the site say this. */
   tells(what: "hours" | "address"): boolean;
+  /** When the settings say that it is open; null where they do not tell. */
+  readonly hours: WeekHours | null;
   /** Whether sample words that are left stop a release. */
   readonly samplesStop: boolean;
   /** What kinds of widgets keep for all of theirs. */

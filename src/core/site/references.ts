@@ -59,6 +59,7 @@ export function referencesIn(site: Around, today: string | null = null): Surroun
     part: (of) => serviceIn(site as unknown as Services, of),
     today,
     language: site.settings.language,
+    hours: site.settings.hours ?? null,
     samplesStop: site.settings.samplesStop ?? false,
     has: (of, id) => ids[of].has(id),
     isDocument: (hash) => site.media.some((entry) => entry.hash === hash && !isPicture(entry)),

@@ -361,6 +361,26 @@ describe("sample content", () => {
     expect(keepsAll(given, strict)).toBe(false);
     expect(keepsAll(strict, given)).toBe(true);
   });
+  test("opening hours on a page that differ from the settings are told by their days; the same ones are not", () => {
+    const hours = [[], ...Array.from({ length: 5 }, () => [{ from: "10:00", to: "18:00" }]), []];
+    const told = (friday: string) => ({
+      ...page([
+        b.section(
+          "x",
+          {},
+          b.heading(1, "Come by"),
+          b.rows([
+            ["Tuesday to Thursday", "10:00–18:00"],
+            ["Friday", friday],
+          ]),
+        ),
+      ]),
+      settings: { ...site.settings, hours },
+    });
+    const of = (file: SiteFile) => siteProblems(file, null).filter(({ reason }) => reason.code === "check.hoursDiffer");
+    expect(of(told("10:00–20:00")).map(({ reason, weight }) => [reason.days, weight])).toEqual([["4", "look"]]);
+    expect(of(told("10:00–18:00"))).toEqual([]);
+  });
   test("a page without title or description, and a column without anything, are worth a look", () => {
     const given = {
       ...page([b.section("x", {}, b.columns({}, b.stack({}), b.stack({}, b.heading(2, "y"))))]),

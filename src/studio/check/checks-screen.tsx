@@ -5,6 +5,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { RotateCw } from "lucide-react";
 import { useState } from "react";
 import { type CheckGroup, checkGroups, checkWidths, isInShared, type LayoutFinding } from "@/core/check/layout";
+import type { Finding } from "@/core/check/problems";
 import type { PageFinding } from "@/core/check/trial";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { IconButton, PlainButton, QuietButton } from "@/studio/kit/buttons";
@@ -12,6 +13,7 @@ import { Loading, Progress, RefusalNote, State, Title } from "@/studio/kit/layou
 import { useCommand } from "@/studio/kit/use-command";
 import { FindingGroups } from "./finding-groups";
 import { FindingPicture } from "./finding-picture";
+import { isHours, pageTakesHours, settingsTakeHours } from "./hours-repairs";
 import { type CheckedPage, type Measuring, useMeasuring } from "./measuring";
 import { PagesByWidth } from "./pages-by-width";
 import { type Proposals, useProposals } from "./proposals";
@@ -60,7 +62,13 @@ function useRepairs(proposals: Proposals, again: () => Promise<unknown>) {
       setDone({ text: words.takenBack, left: "", back: null });
       await after();
     });
-  return { done, refusal, busy, trying, repair, undo };
+  const mend = (work: () => Promise<WayBack | null>) =>
+    attempt(async () => {
+      const back = await work();
+      setDone({ text: back ? words.repaired(1) : words.failed, left: "", back });
+      await after();
+    });
+  return { done, refusal, busy, trying, repair, mend, undo };
 }
 
 export function ChecksScreen() {
@@ -114,9 +122,18 @@ export function ChecksScreen() {
             onChoose={(row) =>
               row.page && setChosen({ page: row.page, width: row.firstWidth, finding: row.layout, row: row.key })
             }
-            beside={(row) => (
-              <Repair row={row} proposals={proposals} busy={repairs.busy} onRepair={() => repairs.repair(ofRow(row))} />
-            )}
+            beside={(row) =>
+              isHours(row.content) && site.mayLayout ? (
+                <HoursRepairs finding={row.content} busy={repairs.busy} mend={repairs.mend} />
+              ) : (
+                <Repair
+                  row={row}
+                  proposals={proposals}
+                  busy={repairs.busy}
+                  onRepair={() => repairs.repair(ofRow(row))}
+                />
+              )
+            }
           />
         ) : (
           <State tone="moss">{group === "all" ? words.nothing : words.nothingHere}</State>
@@ -176,6 +193,29 @@ const WhatWasDone = ({ done, undo }: { done: Done | null; undo: (back: WayBack) 
       {done.back ? <QuietButton onClick={() => done.back && undo(done.back)}>{words.takeBack}</QuietButton> : null}
     </Flex>
   ) : null;
+
+/** Both ways to make a page and the settings tell the same opening hours. */
+function HoursRepairs({
+  finding,
+  busy,
+  mend,
+}: {
+  finding: Finding;
+  busy: boolean;
+  mend: (work: () => Promise<WayBack | null>) => void;
+}) {
+  const site = useSite();
+  return (
+    <Flex gap="8px" wrap="wrap" justify="flex-end">
+      <PlainButton disabled={busy} onClick={() => mend(() => pageTakesHours(site, finding))}>
+        {words.hoursFromSettings}
+      </PlainButton>
+      <PlainButton disabled={busy} onClick={() => mend(() => settingsTakeHours(site, finding))}>
+        {words.hoursToSettings}
+      </PlainButton>
+    </Flex>
+  );
+}
 
 /** The repair of a finding, once it was tried on every page it reaches. */
 function Repair({

@@ -12,6 +12,7 @@ import {
 } from "@/core/check/trial-site";
 import { applyEdits, type Edit } from "@/core/page/editing/edit";
 import type { PageNode } from "@/core/page/node";
+import type { WeekHours } from "@/core/site/open-hours";
 import type { OpenSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
 import { measurePage } from "./measure/frame";
@@ -24,6 +25,8 @@ export type SiteAccepted = Accepted<SiteRepair>;
 export interface WayBack {
   readonly documents: readonly { readonly document: string; readonly revision: number; readonly edits: Edit[] }[];
   readonly headers: readonly string[];
+  /** Opening hours that the settings had before they took those of a page. */
+  readonly hours?: WeekHours;
 }
 
 /** So many opened pages are kept while repairs are tried. */
@@ -154,7 +157,8 @@ export async function repairAll(
 }
 
 /** Takes repairs back, carried over what others did since. */
-export async function takeBack(site: OpenSite, { documents, headers }: WayBack): Promise<void> {
+export async function takeBack(site: OpenSite, { documents, headers, hours }: WayBack): Promise<void> {
+  if (hours) await ask("sites.settings", { site: site.key, name: site.name, settings: { ...site.settings, hours } });
   for (const headerFooter of headers) await ask("headersFooters.remove", { site: site.key, headerFooter });
   if (documents.length)
     await ask("pages.replaceBack", {

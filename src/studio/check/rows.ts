@@ -24,6 +24,7 @@ export interface FindingRow extends Placed {
   /** The page it can be looked at on. */
   readonly page: string | null;
   readonly layout: LayoutFinding | null;
+  readonly content: Finding | null;
 }
 
 /** In which part findings stand that need no layout, by what their code is about. */
@@ -61,6 +62,7 @@ export const layoutRows = (site: string, pages: readonly CheckedPage[]): readonl
         at: `${href}?${query}`,
         page,
         layout: finding,
+        content: null,
       };
     }),
   );
@@ -82,6 +84,7 @@ export function rowOf(site: OpenSite, finding: Finding, index: number): FindingR
     at,
     page: site.pages.some(({ id }) => id === place.id) ? place.id : null,
     layout: null,
+    content: finding,
   };
 }
 

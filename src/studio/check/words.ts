@@ -65,6 +65,8 @@ export const words = {
   trying: (done: number, of: number) => `Trying repairs on every page they reach: ${done} of ${of}.`,
   tryingOne: "Repair is being tried",
   triedInChecks: "Repair it in Checks, where it is tried on every page",
+  hoursFromSettings: "Take those of the settings",
+  hoursToSettings: "Put these into the settings",
   noRepair: "Nothing cures it without a finding elsewhere",
   takenBack: "The repair is taken back.",
   takeBack: "Take it back",

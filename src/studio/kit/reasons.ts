@@ -230,6 +230,13 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "check.noPoster": () => "This video has no poster: until it is played a dark field stands there.",
   "check.videoEndsFirst": () => "This video would end before it begins. Set where it ends later, or to 0.",
   "check.noFile": () => "A file download has no file.",
+  "check.hoursDiffer": ({ days }: { days: string }) =>
+    `Opening hours here differ from the settings of the site: ${days
+      .split(",")
+      .map((day) =>
+        new Intl.DateTimeFormat("en-GB", { weekday: "long", timeZone: "UTC" }).format((4 + Number(day)) * 86_400_000),
+      )
+      .join(", ")}`,
   "check.noHours": () => "The settings of the site tell no opening hours yet.",
   "check.emptyMap": () => "Nothing is drawn on the map yet.",
   "check.emptyCard": () => "A card is empty.",

@@ -1,6 +1,7 @@
 // A list of short lines: bullets, numbers, or rows with something at their end (a price, opening hours).
 import Joi from "joi";
 import { escapeHtml } from "@/core/render/markup";
+import { daysThatDiffer, toldHours } from "@/core/site/told-hours";
 import { defineKind, type KindDefinition } from "../kind";
 import { drawn } from "../look/shapes";
 import { lineId, linesSchema } from "../words/lines";
@@ -56,6 +57,12 @@ export const list: KindDefinition = defineKind<ListContent>({
   // Lists are judged by their words, whatever their prices say.
   sampleLines: (content) =>
     content.items.map(({ text, aside }) => (days.has(text) ? `${text}, ${aside ?? ""}` : text)).filter(Boolean),
+  problems: function* ({ style, items }, site) {
+    if (style !== "rows" || !site.hours) return;
+    const told = toldHours(items, site.language);
+    const days = told ? daysThatDiffer(told, site.hours) : [];
+    if (days.length) yield { weight: "look", code: "check.hoursDiffer", values: { days: days.join() } };
+  },
   draw: (_node, width) =>
     drawn(
       [0, 3, 6].map((y) => ({ kind: "line", y, width, height: 1.4 }) as const),
