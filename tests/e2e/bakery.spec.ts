@@ -59,7 +59,7 @@ test("the new site takes zone, language and currency from where its designer sit
   await expect(dialog.getByLabel("Language").locator("option:checked")).toHaveText("British English");
   await expect(dialog.getByLabel("Currency").locator("option:checked")).toHaveText("British Pound (GBP)");
   await dialog.getByLabel("Name").fill("Crumb and Crust");
-  await dialog.getByLabel("Short name").fill("crumb");
+  await dialog.getByLabel("Site address").fill("crumb");
   await dialog.getByLabel("Starts as").selectOption("empty");
   await dialog.getByRole("button", { name: "Make the site" }).click();
   await expect(order().getByText("This page is empty.")).toBeVisible();
@@ -312,13 +312,13 @@ test("an older release is looked at, and made live again", { tag: "@long" }, asy
 
 test("the site gets another key, and its old address leads to the new one", { tag: "@long" }, async () => {
   await page.goto(visitPage.replace(/\/pages.*/, "/settings"));
-  await page.getByRole("button", { name: "Change the short name" }).click();
-  const dialog = page.getByRole("dialog", { name: "Change the short name" });
-  await dialog.getByLabel("New short name").fill("wrenfield");
-  await dialog.getByRole("button", { name: "Change the short name" }).click();
-  await expect(dialog.getByText("This short name is taken. Choose another.")).toBeVisible();
-  await dialog.getByLabel("New short name").fill("crumb-and-crust");
-  await dialog.getByRole("button", { name: "Change the short name" }).click();
+  await page.getByRole("button", { name: "Change the site address" }).click();
+  const dialog = page.getByRole("dialog", { name: "Change the site address" });
+  await dialog.getByLabel("New site address").fill("wrenfield");
+  await dialog.getByRole("button", { name: "Change the site address" }).click();
+  await expect(dialog.getByText("This site address is taken. Choose another.")).toBeVisible();
+  await dialog.getByLabel("New site address").fill("crumb-and-crust");
+  await dialog.getByRole("button", { name: "Change the site address" }).click();
   await expect(page).toHaveURL(/\/s\/crumb-and-crust\/settings$/);
   await page.goto(siteAddress("crumb"));
   expect(new URL(page.url()).hostname).toBe("crumb-and-crust.localhost");

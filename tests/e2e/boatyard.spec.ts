@@ -37,7 +37,7 @@ test("a new site is seen before it is made; its header is a bar with the name an
   await page.getByRole("button", { name: "New site" }).click();
   const dialog = page.getByRole("dialog", { name: "New site" });
   await dialog.getByLabel("Name", { exact: true }).fill("Slipway Boats");
-  await dialog.getByLabel("Short name").fill(site);
+  await dialog.getByLabel("Site address").fill(site);
   await expect(dialog.getByRole("img", { name: "How Workshop begins" })).toBeVisible();
   await expect(dialog.getByText(/^The currency is that of place and language/)).toBeVisible();
   await expectAccessible(page);
@@ -57,7 +57,7 @@ test("five sections are taken without the shelf being closed: tried on the stage
   await search.fill("testimonials");
   await page.keyboard.press("ArrowDown");
   // Tried where it would stand, and stored nowhere.
-  await expect(wide().locator('[data-n="tried"]')).toContainText("What somebody said");
+  await expect(wide().locator('[data-n="tried"]')).toContainText("What people say");
   await expectAccessible(page);
   await page.keyboard.press("Enter");
   await expect(shelf().getByText("“Three quotes” is on the page.")).toBeVisible();

@@ -396,7 +396,7 @@ test("a site is copied; a site file whose key is taken asks for another", { tag:
   await page.getByRole("button", { name: "More for Oddlane Cycles" }).click();
   await page.getByRole("menuitem", { name: "Copy this site…" }).click();
   const copying = page.getByRole("dialog", { name: "Copy Oddlane Cycles" });
-  await expect(copying.getByLabel("Short name")).toHaveValue("oddlane-copy");
+  await expect(copying.getByLabel("Site address")).toHaveValue("oddlane-copy");
   await copying.getByRole("button", { name: "Make the copy" }).click();
   const card = page.getByRole("article").filter({ hasText: "Oddlane Cycles (copy)" });
   await expect(card.getByText("Not published yet")).toBeVisible();
@@ -405,9 +405,9 @@ test("a site is copied; a site file whose key is taken asks for another", { tag:
   await page.getByRole("menuitem", { name: "Download the site file" }).click();
   const bytes = readFileSync((await (await downloading).path()) as string);
   await page.getByLabel("Site file").setInputFiles({ name: "site.zip", mimeType: "application/zip", buffer: bytes });
-  const taken = page.getByRole("dialog", { name: "This short name is taken" });
-  await taken.getByLabel("Short name").fill("oddlane-two");
-  await taken.getByRole("button", { name: "Import under this name" }).click();
+  const taken = page.getByRole("dialog", { name: "This site address is taken" });
+  await taken.getByLabel("Site address").fill("oddlane-two");
+  await taken.getByRole("button", { name: "Import under this address" }).click();
   await expect(page.getByText("oddlane-two.localhost")).toBeVisible();
   for (const key of ["oddlane-two", "oddlane-copy"]) {
     const one = page.getByRole("article").filter({ hasText: `${key}.localhost` });
@@ -464,7 +464,7 @@ test("the foot bar is one line with its picture, fits a phone, and its preview i
   const bar = visitor.getByRole("dialog");
   await expect(bar).toBeVisible();
   await expect(bar.locator("img")).toBeVisible();
-  expect(await bar.evaluate((box) => box.getBoundingClientRect().height)).toBeLessThan(140);
+  await expect.poll(() => bar.evaluate((box) => box.getBoundingClientRect().height)).toBeLessThan(140);
   await visitor.locator("body").evaluate((body) => {
     body.dataset.kept = "yes";
   });

@@ -26,7 +26,7 @@ test("an empty site becomes a shop with one thing to sell, and is published", as
   await studio.getByRole("button", { name: "New site" }).click();
   const dialog = studio.getByRole("dialog", { name: "New site" });
   await dialog.getByLabel("Name").fill("First Sale");
-  await dialog.getByLabel("Short name").fill(site);
+  await dialog.getByLabel("Site address").fill(site);
   await dialog.getByLabel("Starts as").selectOption("empty");
   await dialog.getByRole("button", { name: "Make the site" }).click();
   await expect(studio.getByText("This page is empty.")).toBeVisible();

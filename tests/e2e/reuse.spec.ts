@@ -1,6 +1,17 @@
 // What was made once is used again: on the shelf of all sites, over the clipboard, several blocks at a time.
 import { expect, type Page } from "@playwright/test";
-import { expectAccessible, expectSome, frame, openPage, saved, sectionAt, signIn, siteAddress, undo } from "./studio";
+import {
+  closeShelf,
+  expectAccessible,
+  expectSome,
+  frame,
+  openPage,
+  saved,
+  sectionAt,
+  signIn,
+  siteAddress,
+  undo,
+} from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -255,15 +266,19 @@ test("words are found on the page and the site, each place shown; replaced, and 
 test("“+” finds anything: a block, a widget, a page, a command", { tag: "@long" }, async ({ page }) => {
   await openPage(page, "wrenfield");
   const find = async (what: string) => {
-    await page.keyboard.press("+");
+    if (!(await shelf(page).isVisible())) await page.keyboard.press("+");
     await shelf(page).getByLabel("Find a section").fill(what);
   };
+  const found = (name: RegExp) =>
+    // Order: what is found stands best first.
+    shelf(page).getByRole("list", { name: "What is found" }).getByRole("button", { name }).first();
   await wide(page).getByRole("heading", { name: "Three ways to start" }).click();
   await page.keyboard.press("Escape");
   await find("spacer");
-  await expect(shelf(page).getByRole("region", { name: "Blocks" })).toBeVisible();
+  await expect(found(/^Spacer/)).toBeVisible();
   await expectAccessible(page);
   await page.keyboard.press("Enter");
+  await closeShelf(page);
   await expect(sheet(page).getByRole("heading", { level: 2 })).toHaveText("Spacer");
   await page.keyboard.press("Control+Z");
 
@@ -284,11 +299,11 @@ test("“+” finds anything: a block, a widget, a page, a command", { tag: "@lo
   await page.keyboard.press("Control+Z");
 
   await find("wheel classes");
-  // Order: widgets stand as on the shelf; any will do.
-  await shelf(page).getByRole("region", { name: "Widgets" }).getByRole("button").first().click();
+  await found(/^Wheel classes/).click();
+  await closeShelf(page);
   await expect(sheet(page).getByRole("heading", { level: 2 })).toHaveText("Widget");
   await undo(page);
   await find("journal");
-  await shelf(page).getByRole("region", { name: "Pages" }).getByRole("button", { name: "Journal" }).click();
+  await found(/^Journal/).click();
   await expect(wide(page).getByRole("heading", { level: 1, name: "Journal" })).toBeVisible();
 });

@@ -123,12 +123,12 @@ test("a new site from a starter, with a taken key refused first, and its removal
   await page.getByRole("button", { name: "New site" }).click();
   const dialog = page.getByRole("dialog", { name: "New site" });
   await dialog.getByLabel("Name").fill("Harbour Loaves");
-  await dialog.getByLabel("Short name").fill("wrenfield");
+  await dialog.getByLabel("Site address").fill("wrenfield");
   await dialog.getByLabel("Starts as").selectOption("counter");
   await expectAccessible(page);
   await dialog.getByRole("button", { name: "Make the site" }).click();
-  await expect(dialog.getByText("This short name is taken. Choose another.")).toBeVisible();
-  await dialog.getByLabel("Short name").fill("harbour-loaves");
+  await expect(dialog.getByText("This site address is taken. Choose another.")).toBeVisible();
+  await dialog.getByLabel("Site address").fill("harbour-loaves");
   await dialog.getByRole("button", { name: "Make the site" }).click();
   await expect(frame(page, "Wide").getByRole("heading", { level: 1 })).toHaveText("Say in one line what you do");
   await page.goto("/");

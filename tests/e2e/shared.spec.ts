@@ -94,7 +94,14 @@ test("changed in one place, it says which pages change and who loses words; kept
   await expect(wide(page).getByRole("heading", { name: "The kiln is opened" })).toBeVisible();
   await bar(page).getByRole("button", { name: "See what changes…" }).click();
   const dialog = page.getByRole("dialog", { name: "What changes" });
-  await expect(dialog.getByRole("listitem").filter({ hasText: "Classes" })).toBeVisible();
+  // Before and after, on each page that shows it.
+  await dialog.getByRole("button", { name: "Classes" }).click();
+  await expect(dialog.frameLocator('iframe[title="Classes, now"]').getByText("Twice a month")).toBeVisible();
+  await expect(
+    dialog
+      .frameLocator('iframe[title="Classes, once it is kept"]')
+      .getByRole("heading", { name: "The kiln is opened" }),
+  ).toBeVisible();
   await expect(dialog.getByText("Journal: “See it opened”")).toBeVisible();
   await expectAccessible(page);
   await dialog.getByRole("button", { name: "Keep on 4 pages" }).click();

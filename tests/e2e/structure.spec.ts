@@ -104,7 +104,7 @@ test("a header is worked on where it stands, and says why it does; its visitors 
 }, async ({ page }) => {
   await page.goto(`/s/${site}/structure?part=headersFooters`);
   await page.getByRole("link", { name: "Work on it: For selling" }).click();
-  await page.getByRole("button", { name: "For selling as a whole" }).click();
+  await page.getByRole("button", { name: "For selling settings" }).click();
   await expect(sheet(page).getByText("It stands here by its rule for pages of the group “Selling”")).toBeVisible();
   await sheet(page).getByRole("button", { name: "Notice bar above" }).click();
   await expect(frame(page, "Wide").getByText("What visitors should know today.")).toBeVisible();

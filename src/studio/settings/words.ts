@@ -1,16 +1,16 @@
 // Every word of the Site settings screen.
 export const words = {
   title: "Site settings",
-  intro: "What holds for the whole site. Visitors see changes with the next release; the short name changes at once.",
+  intro: "What holds for the whole site. Visitors see changes with the next release; the site address changes at once.",
   site: "The site",
   name: "Name",
-  key: "Short name",
+  key: "Site address",
   keyHint: (address: string) => `The site answers at ${address}.`,
-  changeKey: "Change the short name",
-  keyWindow: "Change the short name",
+  changeKey: "Change the site address",
+  keyWindow: "Change the site address",
   keyText: (old: string) =>
     `The site moves to a new address at once. The old address, ${old}, keeps leading to it, and nobody else can take it. Publish afterwards, so that the pages name the new address too.`,
-  newKey: "New short name",
+  newKey: "New site address",
   describe: "Description",
   describeHint: (count: number) =>
     `${count} of about 155 characters. For search results, where a page has none of its own.`,

@@ -40,9 +40,13 @@ export interface ScreenCommands {
   help(): void;
 }
 
-const put = (composer: Composer, node: PageNode) => {
-  const refusal = pasteAll(composer, [node], composing.newSection);
-  if (refusal) composer.say(refusal);
+/** Puts a block after what is selected, or in a section of its own that is called by it; the block is selected. */
+const put = (composer: Composer, node: PageNode, name: string) => {
+  const refusal = pasteAll(composer, [node], name);
+  if (refusal) return composer.say(refusal);
+  const selected = composer.view.selection && composer.node(composer.view.selection.node);
+  const inside = selected?.kind === node.kind ? null : selected?.children?.find(({ kind }) => kind === node.kind);
+  if (inside) composer.select(inside.id);
 };
 
 const blocks = (composer: Composer, site: OpenSite): readonly Thing[] =>
@@ -59,7 +63,7 @@ const blocks = (composer: Composer, site: OpenSite): readonly Thing[] =>
         note: words.aBlock(kinds[kind].group ?? ""),
         of: kinds[kind].group,
         make,
-        run: () => put(composer, make()),
+        run: () => put(composer, make(), composing.newSection),
       };
     });
 
@@ -82,7 +86,7 @@ const placedWidgets = (composer: Composer, site: OpenSite): readonly Thing[] =>
         name: widget.name,
         note: words.aWidget(kind.label),
         make: node,
-        run: () => put(composer, node()),
+        run: () => put(composer, node(), widget.name),
       },
     ];
   });
