@@ -66,7 +66,7 @@ import { Sheet } from "./sheet/sheet";
 import { carriedBy } from "./shelf/carried";
 import { useTried } from "./shelf/tried";
 import { useShelf } from "./shelf/use-shelf";
-import { focusStage } from "./single-keys";
+import { focusStage, worksByKeys } from "./single-keys";
 import { StageTools } from "./stage-tools";
 import { Composer, type ComposerView } from "./store";
 import { useViewChoice } from "./view-choice";
@@ -427,7 +427,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
             borderColor="line"
             position="relative"
           >
-            <Flex direction="column" h="100%">
+            <Flex direction="column" h="100%" {...worksByKeys}>
               <LeftHead meta={meta} folded={folded} site={site} openShelf={openShelf} choose={choose} />
               <Left
                 composer={composer}
