@@ -105,7 +105,7 @@ test("the first section is as high as the window, with a picture that is dropped
   await expect(chooser).toBeHidden();
   await sheet().getByText("At least as high as the window").click();
   await expect.poll(() => sectionAt(wide(), 0).evaluate((section) => section.clientHeight)).toBe(800);
-  await sheet().getByLabel("Surface").selectOption("ink");
+  await sheet().getByLabel("Surface", { exact: true }).selectOption("ink");
   await saved(page);
 });
 

@@ -138,23 +138,7 @@ export function PictureWindow({ value = null, many = false, there, onChosen, onC
             <UploadIcon size={14} /> {words.newPicture}
           </FilesButton>
         </Flex>
-        {filters.length > 1 ? (
-          <Flex gap="5px" wrap="wrap" mb="10px" role="group" aria-label={words.which}>
-            {filters.map(([key, label]) => (
-              <PlainButton
-                key={String(key)}
-                h="26px"
-                px="8px"
-                fontSize="small"
-                aria-pressed={tag === key}
-                onClick={() => setTag(key)}
-                {...(tag === key ? { bg: "ink", color: "sheet", _hover: { bg: "inkSoft" } } : {})}
-              >
-                {label}
-              </PlainButton>
-            ))}
-          </Flex>
-        ) : null}
+        <Filters filters={filters} tag={tag} setTag={setTag} />
         <Arriving uploads={uploads} list={list} />
         {shown.length ? (
           <Pictures
@@ -177,6 +161,34 @@ export function PictureWindow({ value = null, many = false, there, onChosen, onC
     </Window>
   );
 }
+
+/** Which pictures are shown: all, those of the page, those with a tag. */
+const Filters = ({
+  filters,
+  tag,
+  setTag,
+}: {
+  filters: readonly (readonly [string | null, string])[];
+  tag: string | null;
+  setTag: (next: string | null) => void;
+}) =>
+  filters.length > 1 ? (
+    <Flex gap="5px" wrap="wrap" mb="10px" role="group" aria-label={words.which}>
+      {filters.map(([key, label]) => (
+        <PlainButton
+          key={String(key)}
+          h="26px"
+          px="8px"
+          fontSize="small"
+          aria-pressed={tag === key}
+          onClick={() => setTag(key)}
+          {...(tag === key ? { bg: "ink", color: "sheet", _hover: { bg: "inkSoft" } } : {})}
+        >
+          {label}
+        </PlainButton>
+      ))}
+    </Flex>
+  ) : null;
 
 /** How far files are that were dropped or chosen, and what became of those that were not taken. */
 function Arriving({ uploads, list }: { uploads: Uploads; list: Uploads["list"] }) {

@@ -47,7 +47,7 @@ export interface ShelfEntry {
   make(newId: () => string, facts?: ShelfFacts): PageNode;
 }
 
-type Build = ReturnType<typeof builder>;
+export type Build = ReturnType<typeof builder>;
 type Make = (b: Build, facts: ShelfFacts) => PageNode;
 
 /** Ready-made sections of one group: key, name, what it is for, and how it is made. */

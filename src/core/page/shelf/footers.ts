@@ -1,5 +1,18 @@
 // How a page ends: for the footer, or above it.
-import { addressLines, entries, links, openHours } from "./entry";
+import { addressLines, type Build, entries, links, openHours, type ShelfFacts } from "./entry";
+
+/** Address, hours and ways to reach the business, beside each other. */
+const threeParts = (b: Build, facts: ShelfFacts) =>
+  b.columns(
+    { split: "1:1:1", gap: 48 },
+    b.stack({ gap: 10 }, b.heading(3, "Find us"), addressLines(b, facts)),
+    b.stack({ gap: 10 }, b.heading(3, "Open"), openHours(b, facts)),
+    b.stack(
+      { gap: 10 },
+      b.heading(3, "Get in touch"),
+      links(b, "column", ["phone", "Call us"], ["mail", "Write to us"]),
+    ),
+  );
 
 export const footers = entries(
   "Footers",
@@ -7,21 +20,7 @@ export const footers = entries(
     "foot",
     "Foot in three parts",
     "address, hours and ways to reach you",
-    (b, facts) =>
-      b.section(
-        "Foot in three parts",
-        { surface: "ink", above: 48, below: 48 },
-        b.columns(
-          { split: "1:1:1", gap: 48 },
-          b.stack({ gap: 10 }, b.heading(3, "Find us"), addressLines(b, facts)),
-          b.stack({ gap: 10 }, b.heading(3, "Open"), openHours(b, facts)),
-          b.stack(
-            { gap: 10 },
-            b.heading(3, "Get in touch"),
-            links(b, "column", ["phone", "Call us"], ["mail", "Write to us"]),
-          ),
-        ),
-      ),
+    (b, facts) => b.section("Foot in three parts", { surface: "ink", above: 48, below: 48 }, threeParts(b, facts)),
   ],
   [
     "foot-bar",
@@ -47,16 +46,7 @@ export const footers = entries(
       b.section(
         "Foot in parts above a bar",
         { surface: "soft", above: 48, below: 24 },
-        b.columns(
-          { split: "1:1:1", gap: 48 },
-          b.stack({ gap: 10 }, b.heading(3, "Find us"), addressLines(b, facts)),
-          b.stack({ gap: 10 }, b.heading(3, "Open"), openHours(b, facts)),
-          b.stack(
-            { gap: 10 },
-            b.heading(3, "Get in touch"),
-            links(b, "column", ["phone", "Call us"], ["mail", "Write to us"]),
-          ),
-        ),
+        threeParts(b, facts),
         b.node("divider", {}),
         b.bar({}, [b.logo()], [], [b.navigation("bar", "Footer", false)]),
       ),

@@ -105,7 +105,6 @@ export function Shelf(props: ShelfCommands) {
   const [part, setPart] = useState<Part>("all");
   const { kept, shared, things, index, pressing } = useListed(composer, screen);
   const renderer = useShelfRenderer();
-  const search = useRef<HTMLInputElement>(null);
   const searching = asked.trim() !== "";
   const found = useMemo(() => index.find(asked).slice(0, mostFound), [index, asked]);
   const run = (thing: Thing) => {
@@ -119,12 +118,6 @@ export function Shelf(props: ShelfCommands) {
     else if (listed?.ofOwn) props.onAddOwn(listed.ofOwn);
     else if (listed?.shared) props.onAddShared(listed.shared);
     else if (listed?.thing) run(listed.thing);
-  };
-  const takeFirst = () => {
-    const ready = shelf.find((entry) => part === "all" || entry.group === part);
-    if (searching) return take(found[0]);
-    if (part === "blocks" && pieces[0]) return run(pieces[0]);
-    if (ready) props.onTake(ready);
   };
   const takes = { onTake: props.onTake, onTry };
   return (
@@ -152,26 +145,16 @@ export function Shelf(props: ShelfCommands) {
         onClose();
       }}
     >
-      <Flex
-        as="form"
-        p="12px"
-        pb="8px"
-        pr="104px"
-        onSubmit={(event) => {
-          event.preventDefault();
-          takeFirst();
-          search.current?.select();
+      <Search
+        asked={asked}
+        setAsked={setAsked}
+        onEnter={() => {
+          const ready = shelf.find((entry) => part === "all" || entry.group === part);
+          if (searching) take(found[0]);
+          else if (part === "blocks" && pieces[0]) run(pieces[0]);
+          else if (ready) props.onTake(ready);
         }}
-      >
-        <TextInput
-          {...{ autoFocus: true }}
-          ref={search}
-          aria-label={own.find}
-          placeholder={own.findAnything}
-          value={asked}
-          onChange={setAsked}
-        />
-      </Flex>
+      />
       {searching ? null : <Parts part={part} setPart={setPart} blocks={pieces.length} />}
       <Box flex="1" minH="0" overflowY="auto" px="12px" pt="4px" pb="12px">
         {searching ? (
@@ -198,20 +181,60 @@ export function Shelf(props: ShelfCommands) {
           </>
         )}
       </Box>
-      <Text fontSize="small" color="ink2" px="12px" py="7px" borderTopWidth="1px" borderColor="line">
-        {said ? (
-          <Text as="span" display="block" color="moss" fontWeight="600" role="status">
-            {said}
-          </Text>
-        ) : null}
-        <b>{behind === null ? own.atTop : own.behind(behind)}</b> {own.how}
-      </Text>
+      <Foot behind={behind} said={said} />
       <PlainButton position="absolute" top="12px" right="12px" aria-label={own.close} onClick={onClose}>
         <X size={14} /> {own.closeShort}
       </PlainButton>
     </Flex>
   );
 }
+
+/** Where one says what is looked for; Enter takes the first, and the next word is written over it. */
+function Search({
+  asked,
+  setAsked,
+  onEnter,
+}: {
+  asked: string;
+  setAsked: (next: string) => void;
+  onEnter: () => void;
+}) {
+  const field = useRef<HTMLInputElement>(null);
+  return (
+    <Flex
+      as="form"
+      p="12px"
+      pb="8px"
+      pr="104px"
+      onSubmit={(event) => {
+        event.preventDefault();
+        onEnter();
+        field.current?.select();
+      }}
+    >
+      <TextInput
+        {...{ autoFocus: true }}
+        ref={field}
+        aria-label={own.find}
+        placeholder={own.findAnything}
+        value={asked}
+        onChange={setAsked}
+      />
+    </Flex>
+  );
+}
+
+/** Where what is taken comes to stand, and what was taken last. */
+const Foot = ({ behind, said }: Pick<ShelfCommands, "behind" | "said">) => (
+  <Text fontSize="small" color="ink2" px="12px" py="7px" borderTopWidth="1px" borderColor="line">
+    {said ? (
+      <Text as="span" display="block" color="moss" fontWeight="600" role="status">
+        {said}
+      </Text>
+    ) : null}
+    <b>{behind === null ? own.atTop : own.behind(behind)}</b> {own.how}
+  </Text>
+);
 
 /** What part of the shelf is shown. */
 const Parts = ({ part, setPart, blocks }: { part: Part; setPart: (next: Part) => void; blocks: number }) => (
