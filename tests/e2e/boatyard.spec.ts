@@ -142,7 +142,7 @@ test("a page that gets another address takes those below along", { tag: "@long" 
   const made = (await (await call("pages.add", { title: "Repairs", slug: "offer/repairs" })).json()) as { id: string };
   await call("pages.place", { page: made.id, parent: offer, before: null });
   await page.goto(`/s/${site}/structure?page=${offer}`);
-  await page.getByLabel("Address").fill("boats");
+  await page.getByLabel("Page address").fill("boats");
   await page.getByRole("button", { name: "Save settings" }).click();
   await expect(page.getByRole("dialog").getByText("New addresses: /boats, /boats/repairs.")).toBeVisible();
   await page.keyboard.press("Escape");

@@ -157,6 +157,7 @@ test("it is swapped for another with its words, can't hold itself, and goes wher
   await openPage(page, "wrenfield", "pages/classes");
   await page.getByRole("button", { name: "Add a section (+)" }).click();
   await shelf(page).getByRole("button", { name: "Plain words" }).click();
+  await closeShelf(page);
   await select(page, "Plain words");
   await sheet(page).getByRole("button", { name: "Make it shared…" }).click();
   await page.getByRole("dialog").getByRole("button", { name: "Make it shared" }).click();

@@ -274,10 +274,10 @@ test("page settings tell how results and shared links will look; a kept page is 
   await expect(page.getByText(/^\d+ of about 580 px that a result shows/)).toBeVisible();
   await page.getByLabel("Search title").fill("Find the workshop by the river ".repeat(3));
   await expect(page.getByText(/^\d+ px: results cut it at about 580/)).toBeVisible();
-  await page.getByLabel("Address").fill("classes");
+  await page.getByLabel("Page address").fill("classes");
   await page.getByRole("button", { name: "Save settings" }).click();
   await expect(page.getByText("Another page has this slug. Choose another.")).toBeVisible();
-  await page.getByLabel("Address").fill("find-us");
+  await page.getByLabel("Page address").fill("find-us");
   await page.getByRole("button", { name: "Save settings" }).click();
   const moved = page.getByRole("dialog", { name: "The page has a new address" });
   await expect(moved.getByText("/visit leads to it from the next release on.")).toBeVisible();

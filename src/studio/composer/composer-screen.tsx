@@ -315,7 +315,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
 
   // Whoever comes to the page, or puts the shelf away, goes on with the keys on the stage.
   const shelfOpen = shelf.place !== null;
-  const drawn = renderer !== null && stageSize.width > 0;
+  const drawn = renderer !== null;
   useLayoutEffect(() => {
     if (drawn && !shelfOpen) focusStage();
   }, [drawn, shelfOpen]);
@@ -427,7 +427,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
             borderColor="line"
             position="relative"
           >
-            <Flex direction="column" h="100%" {...worksByKeys}>
+            <Flex direction="column" h="100%" {...worksByKeys} tabIndex={-1} outline="0">
               <LeftHead meta={meta} folded={folded} site={site} openShelf={openShelf} choose={choose} />
               <Left
                 composer={composer}

@@ -53,8 +53,11 @@ export const useKeysOff = (): ReadonlySet<string> =>
 export const hasFocusForKeys = (target: Element | null): boolean =>
   target !== null && (target.ownerDocument !== document || target.closest("[data-keys]") !== null);
 
-/** Gives the stage the focus, where nothing has it: keys go on from there. */
+/** Gives the stage the focus, where nothing has it: keys go on from there. Until it is drawn the running order has it. */
 export function focusStage(): void {
-  if (document.activeElement !== document.body && document.activeElement !== null) return;
-  document.querySelector<HTMLElement>("[data-pane]")?.focus({ preventScroll: true });
+  const { activeElement } = document;
+  if (activeElement !== document.body && activeElement !== null) return;
+  const place =
+    document.querySelector<HTMLElement>("[data-pane]") ?? document.querySelector<HTMLElement>("[data-keys]");
+  place?.focus({ preventScroll: true });
 }

@@ -61,7 +61,7 @@ export const words = {
   settings: "Settings",
   page: "Page",
   pageTitle: "Title",
-  slug: "Address",
+  slug: "Page address",
   inNavigation: "Shown in navigation",
   groups: "Groups",
   groupsHint: "Names with commas between them. Headers and footers can stand on a group.",
