@@ -172,7 +172,7 @@ test("published: no placeholder is seen, the header changes, the form is there; 
     expect(await visitor.evaluate(() => document.querySelector("main > section")?.clientHeight)).toBe(800);
   }
   await visitor.setViewportSize({ width: 390, height: 800 });
-  await visitor.locator("header summary, header .b-menu").click();
+  await visitor.locator("header").getByText("Menu").filter({ visible: true }).click();
   await expect(visitor.getByRole("link", { name: "Visit" }).filter({ visible: true })).toBeVisible();
   await visitor.close();
 });

@@ -57,6 +57,60 @@ test("the keys hold from the moment the screen is there", async ({ page }) => {
   await expect(page.getByRole("region", { name: "Shelf" }).getByLabel("Find a section")).toBeFocused();
 });
 
+test("from Enter and from a press on every key belongs to the words, however late their editor is; elsewhere letters are no commands", async ({
+  page,
+}) => {
+  await openPage(page, "oddlane");
+  const words = onPage(frame(page, "Wide").locator(".b-rich"), 0);
+  await words.click();
+  await expect(page.getByRole("toolbar", { name: "Words" })).toHaveCount(1);
+  await page.keyboard.press("Escape");
+  // The editor has the focus only in a frame that is drawn, and no frame is drawn until it is let go.
+  await words.evaluate((element) => {
+    const view = element.ownerDocument.defaultView as Window & { draw?: () => void };
+    const waiting: FrameRequestCallback[] = [];
+    view.requestAnimationFrame = (callback) => waiting.push(callback);
+    view.draw = () => {
+      for (const callback of waiting.splice(0)) callback(performance.now());
+    };
+  });
+  const draw = () =>
+    words.evaluate((element) => (element.ownerDocument.defaultView as Window & { draw?: () => void }).draw?.());
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("Tracks ");
+  await draw();
+  await expect(words).toContainText("Tracks ");
+  await page.keyboard.press("Escape");
+  const place = await words.boundingBox();
+  if (!place) throw new Error("The words have no place");
+  await page.mouse.move(place.x + place.width / 2, place.y + 6);
+  await page.mouse.down();
+  await page.keyboard.type("Tread");
+  await page.mouse.up();
+  await draw();
+  await expect(words).toContainText("Tread");
+  await expect(frame(page, "Phone").locator("main")).toHaveCount(1);
+  await page.keyboard.press("Escape");
+  // On a control that is neither stage nor running order a letter does nothing.
+  // Order: any control of the sheet will do.
+  await sheet(page).getByRole("button").filter({ visible: true }).last().focus();
+  await page.keyboard.press("t");
+  await expect(frame(page, "Phone").locator("main")).toHaveCount(1);
+  await page.getByRole("region", { name: "Wide frame" }).focus();
+  await page.keyboard.press("t");
+  await expect(frame(page, "Phone").locator("main")).toHaveCount(0);
+  // Each of them can be switched off.
+  await page.keyboard.press("?");
+  const keys = page.getByRole("dialog", { name: "Keys" });
+  await keys.getByRole("checkbox", { name: "the phone beside the page, or the page alone" }).uncheck();
+  await page.keyboard.press("Escape");
+  await expect(keys).toBeHidden();
+  await page.getByRole("region", { name: "Wide frame" }).focus();
+  await page.keyboard.press("t");
+  await expect(frame(page, "Phone").locator("main")).toHaveCount(0);
+  for (let step = 0; step < 2; step++) await undo(page);
+});
+
 test("words are open in one frame at a time", async ({ page }) => {
   await openPage(page, "oddlane");
   await onPage(frame(page, "Wide").locator(".b-rich"), 0).click();

@@ -34,7 +34,9 @@ export async function checkPictures(call: SiteCall, settings: SiteSettings): Pro
 
 /** The refusal of a key that another site has or had, at its field. */
 export const keyTaken = (key: string) =>
-  conflict("keyTaken", `The key “${key}” is taken.`, [{ path: "key", message: "This key is taken. Choose another." }]);
+  conflict("keyTaken", `The key “${key}” is taken.`, [
+    { path: "key", message: "This site address is taken. Choose another." },
+  ]);
 
 /** Whether a key is another site's, or was: then its old address still leads there. */
 export async function keyIsTaken(call: Pick<SiteCall, "context">, key: string): Promise<boolean> {
