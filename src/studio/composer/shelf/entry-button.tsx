@@ -50,7 +50,7 @@ export function EntryButton({
         flex: 1,
         width: "100%",
         minWidth: 0,
-        cursor: drag ? "grab" : "pointer",
+        cursor: innerRef ? "grab" : "pointer",
         borderRadius: 5,
         touchAction: "none",
         ...looks[as],

@@ -90,7 +90,8 @@ export function useShelf(composer: Composer) {
         return putAt(composer, at ?? (own && chosen.parent !== root?.id ? own : chosen), section);
       })(),
     );
-  const add = (node: PageNode, at?: Place) => tell("", Promise.resolve(putAt(composer, at ?? here(), node)));
+  const add = (node: PageNode, at?: Place) =>
+    tell(composer.documents.titleOf(node), Promise.resolve(putAt(composer, at ?? here(), node)));
   const addShared = (shared: string, at?: Place) => {
     const { parent, index } = at ?? here();
     tell(composer.documents.nameOf(shared), placeShared(composer, shared, parent, index));
