@@ -179,7 +179,7 @@ test("published: no placeholder is seen, the header changes, the form is there; 
 
 test("the samples of a page are walked through, one after the other", { tag: "@long" }, async () => {
   await page.goto(`/s/${site}/checks`);
-  await page.getByRole("link", { name: "Walk through the samples of Visit" }).click();
+  await page.getByRole("link", { name: "Walk through them: Visit" }).click();
   const bar = page.getByRole("region", { name: "Walk through the sample words" });
   await expect(bar.getByText(/^Sample 1 of \d+:/)).toBeVisible();
   await bar.getByRole("button", { name: "Next sample" }).click();

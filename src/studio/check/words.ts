@@ -77,7 +77,7 @@ export const words = {
   samplesStop: "They stop a release until they are changed",
   samplesLeft: (count: number) => counted(count, "sample is left", "samples are left"),
   walk: "Walk through them",
-  walkOf: (page: string) => `Walk through the samples of ${page}`,
+  walkOf: (page: string) => `Walk through them: ${page}`,
   show: "Show me",
   showOf: (what: string) => `Show me: ${what}`,
   everyWidth: "every width",
