@@ -240,7 +240,9 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const [scrolledState, setScrolledState] = useState(false);
   const [stageRef, stageSize] = useSize();
   const editRef = useRef<((node: string) => void) | null>(null);
-  const { walk } = useChosenVisitor();
+  const { walk, beginAt } = useChosenVisitor();
+  const path = meta ? pagePath(meta) : "/";
+  useEffect(() => beginAt(path), [beginAt, path]);
   const samplesWalk = useSearchParams().get("walk") === "samples";
   const sharedChanged = useSharedChanged();
   const refresh = useRefresh();

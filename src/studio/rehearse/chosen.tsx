@@ -1,6 +1,6 @@
 "use client";
 // Rehearse as: the visitor that is chosen for every preview, and whether somebody walks through the site as that visitor.
-import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from "react";
+import { createContext, type ReactNode, useCallback, useContext, useMemo, useRef, useState } from "react";
 import type { ConsentState } from "@/core/visitor/visitor";
 import { useSite } from "@/studio/frame/site-context";
 
@@ -32,7 +32,7 @@ interface Rehearsing {
 
 const Chosen = createContext<Rehearsing | null>(null);
 
-/** The visitor that every preview of a site's screens is for, and the walk through the site that "R" begins. */
+/** The visitor that every preview of a site's screens is for, and the walk through the site. */
 export function VisitorProvider({ children }: { children: ReactNode }) {
   const { settings } = useSite();
   const [chosen, setChosen] = useState<ChosenVisitor>({
@@ -62,18 +62,6 @@ export function VisitorProvider({ children }: { children: ReactNode }) {
     }),
     [chosen, walk, beginAt, walking],
   );
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const typing = (event.target as HTMLElement | null)?.closest?.(
-        "input,textarea,select,[contenteditable],[role=dialog],[role=menu]",
-      );
-      if (typing || event.ctrlKey || event.metaKey || event.altKey || event.key.toLowerCase() !== "r") return;
-      event.preventDefault();
-      walk();
-    };
-    addEventListener("keydown", onKey);
-    return () => removeEventListener("keydown", onKey);
-  }, [walk]);
   return <Chosen.Provider value={value}>{children}</Chosen.Provider>;
 }
 
