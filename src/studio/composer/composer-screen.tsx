@@ -242,7 +242,9 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const editRef = useRef<((node: string) => void) | null>(null);
   const { walk, beginAt } = useChosenVisitor();
   const path = meta ? pagePath(meta) : "/";
-  useEffect(() => beginAt(path), [beginAt, path]);
+  // The strip forgets the page when it is folded.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: told anew once it has
+  useEffect(() => beginAt(path), [beginAt, path, rehearseShown]);
   const samplesWalk = useSearchParams().get("walk") === "samples";
   const sharedChanged = useSharedChanged();
   const refresh = useRefresh();
