@@ -279,10 +279,11 @@ test("a new address leaves a redirect, is listed with before and after, and can 
   const main = page.getByRole("main");
   await expect(main.getByText("Address /visit-us is now /find-us")).toBeVisible();
   await main.getByRole("button", { name: "Before and after of Visit us" }).click();
+  await expect(page.frameLocator('iframe[title="After publishing"]').locator("main section")).toHaveCount(1);
+  await main.getByText("Live now", { exact: true }).click();
   await expect(
     page.frameLocator('iframe[title="Live now"]').getByRole("heading", { name: "How to Find us" }),
   ).toBeVisible();
-  await expect(page.frameLocator('iframe[title="After publishing"]').locator("main section")).toHaveCount(1);
   await main.getByLabel("Publish Brand").uncheck();
   await expect(main.getByText("1 change is left out")).toBeVisible();
   await publish();

@@ -172,8 +172,9 @@ test("published: no placeholder is seen, the header changes, the form is there; 
     expect(await visitor.evaluate(() => document.querySelector("main > section")?.clientHeight)).toBe(800);
   }
   await visitor.setViewportSize({ width: 390, height: 800 });
-  await visitor.locator("header").getByText("Menu").filter({ visible: true }).click();
-  await expect(visitor.getByRole("link", { name: "Visit" }).filter({ visible: true })).toBeVisible();
+  const menu = visitor.getByRole("navigation", { name: "Main" });
+  await menu.getByText("Menu").filter({ visible: true }).click();
+  await expect(menu.getByRole("link", { name: "Visit" })).toBeVisible();
   await visitor.close();
 });
 

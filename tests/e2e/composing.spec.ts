@@ -553,6 +553,50 @@ test("the foot bar is one line with its picture, fits a phone, and its preview i
   await saved(page);
 });
 
+test("a draft that comes while the popup's script is on its way is what the visitor gets", {
+  tag: "@long",
+}, async ({ page }) => {
+  let letIn = () => {};
+  const held = new Promise<void>((resolve) => {
+    letIn = resolve;
+  });
+  const script = /\/form[.-][^/]*\.js$/;
+  await page.route(script, async (route) => {
+    await held;
+    await route.continue();
+  });
+  const wanted = page.waitForRequest(script);
+  await page.goto("/s/wrenfield/widgets/letters");
+  await wanted;
+  // Order: the choice stands below what says which is chosen.
+  await page.getByText("Foot bar", { exact: true }).last().click();
+  await saved(page);
+  letIn();
+  const bar = page.frameLocator('iframe[title="What a visitor gets"]').getByRole("dialog");
+  await expect(bar).toBeVisible();
+  expect(await bar.evaluate((box) => box.getBoundingClientRect().height)).toBeLessThan(140);
+  // Order: as above.
+  await page.getByText("Centre card", { exact: true }).last().click();
+  await saved(page);
+});
+
+test("the running order shows each section as it looks here, also once it was moved", async ({ page }) => {
+  await page.goto("/s/wrenfield/pages/home");
+  const picture = page.locator('[data-section][title="Class cards"] iframe').contentFrame();
+  await expect(picture.getByText("Three ways to start")).toBeVisible();
+  await expect(picture.locator("main > section")).toHaveCount(1);
+  await page.locator('[data-section][title="Class cards"]').click();
+  const order = () =>
+    page.locator("[data-section]").evaluateAll((entries) => entries.map((entry) => entry.getAttribute("title")));
+  const before = await order();
+  await page.keyboard.press("Alt+ArrowDown");
+  await expect.poll(order).not.toEqual(before);
+  await page.keyboard.press("Alt+ArrowUp");
+  await expect.poll(order).toEqual(before);
+  await expect(picture.getByText("Three ways to start")).toBeVisible();
+  await saved(page);
+});
+
 test("a release that has done nothing yet shows an empty bar", { tag: "@long" }, async ({ page }) => {
   await page.route("**/api/events?*", (route) => route.abort());
   await page.route("**/api/do/jobs.read", async (route) => {

@@ -113,3 +113,20 @@ test("strangers keep nothing, and a page’s state is a hash", async () => {
     studio.as("editor", "checks.keep", { site, page: "home", state: "newest", findings: [] } as never),
   ).rejects.toMatchObject({ status: 422 });
 });
+
+test("the list of sites counts what was found last; a page that is gone counts no more", async () => {
+  const counted = async () =>
+    ((await studio.as("designer", "sites.list", {})) as { key: string; findings: number }[]).find(
+      ({ key }) => key === site,
+    )?.findings ?? 0;
+  await keep("kiln-hire", []);
+  await keep("classes", []);
+  const before = await counted();
+  await keep("kiln-hire", [sideways]);
+  await keep("classes", [sideways, { ...sideways, node: "w2" }]);
+  expect(await counted()).toBe(before + 3);
+  await keep("classes", [sideways]);
+  expect(await counted()).toBe(before + 2);
+  await studio.as("designer", "pages.remove", { site, page: "classes" });
+  expect(await counted()).toBe(before + 1);
+});

@@ -1,6 +1,6 @@
 // The state a page's layout is in: the hash of all it is made of, worked out from hashes that the database keeps. No page is
 // read for it.
-import { and, asc, eq, isNull } from "drizzle-orm";
+import { and, asc, eq, inArray, isNull, sum } from "drizzle-orm";
 import type { LayoutFinding } from "@/core/check/layout";
 import { headerFooterKinds } from "@/core/page/header-footer/standing";
 import { standingPage } from "@/core/site/between";
@@ -65,8 +65,19 @@ export async function keepFound(
   const measuredAt = now();
   await db
     .insert(checkResults)
-    .values({ siteId, page, state, findings, measuredAt })
-    .onDuplicateKeyUpdate({ set: { state, findings, measuredAt } });
+    .values({ siteId, page, state, findings, found: findings.length, measuredAt })
+    .onDuplicateKeyUpdate({ set: { state, findings, found: findings.length, measuredAt } });
+}
+
+/** How many findings the pages of each site had when they were measured last. No page and no finding is read for it. */
+export async function foundIn(db: Executor, siteIds: readonly string[]): Promise<ReadonlyMap<string, number>> {
+  const rows = await db
+    .select({ siteId: checkResults.siteId, all: sum(checkResults.found) })
+    .from(checkResults)
+    .innerJoin(documents, and(eq(documents.siteId, checkResults.siteId), eq(documents.id, checkResults.page)))
+    .where(and(inArray(checkResults.siteId, [...siteIds]), isNull(documents.removedAt)))
+    .groupBy(checkResults.siteId);
+  return new Map(rows.map(({ siteId, all }) => [siteId, Number(all)]));
 }
 
 export interface MeasuredPage extends PageState {

@@ -11,7 +11,6 @@ import { type StarterKey, siteFromStarter, starters } from "@/core/site/starter"
 import { widgetKindNames } from "@/core/widget/all-facts";
 import type { WidgetKindName } from "@/core/widget/settings";
 import { memberSites, members } from "@/data/account/tables";
-import { checkResults } from "@/data/check/tables";
 import { type Executor, inTransaction } from "@/data/connection";
 import { announce } from "@/data/event/outbox";
 import { documents } from "@/data/page/tables";
@@ -20,6 +19,7 @@ import { releases } from "@/data/release/tables";
 import { mediaOf, pageMetaOf, removeSite, type SiteRow, widgetsOf } from "@/data/site/queries";
 import { sites } from "@/data/site/tables";
 import { ownStudio } from "../account/members";
+import { foundIn } from "../check/states";
 import { foundOf } from "../clips/found";
 import { siteOrigin } from "../context";
 import { takePoint } from "../limit";
@@ -67,13 +67,7 @@ async function cardsOf(call: UserCall, rows: readonly SiteRow[]) {
     .where(and(inArray(signups.siteId, ids), gt(signups.createdAt, week)))
     .groupBy(signups.siteId);
   const changes = await countChanges(db, rows);
-  // What was measured, as it is kept: no page is read for a number.
-  const found = await db
-    .select({ siteId: checkResults.siteId, all: sql<number>`sum(json_length(${checkResults.findings}))` })
-    .from(checkResults)
-    .where(inArray(checkResults.siteId, ids))
-    .groupBy(checkResults.siteId);
-  const foundIn = new Map(found.map(({ siteId, all }) => [siteId, Number(all)]));
+  const found = await foundIn(db, ids);
   const waiting = await waitingIn(db, ids);
   const states = await pictureStates(db, rows);
   const liveOf = new Map(live.map((release) => [release.siteId, release]));
@@ -86,7 +80,7 @@ async function cardsOf(call: UserCall, rows: readonly SiteRow[]) {
       address: siteOrigin(settings, row.key),
       live: release ? { number: release.number, at: release.createdAt.toISOString() } : null,
       changes: changes.get(row.id) ?? 0,
-      findings: foundIn.get(row.id) ?? 0,
+      findings: found.get(row.id) ?? 0,
       /** What waits on the Desk, by the kind of widget it came by. */
       waiting: waiting.get(row.id) ?? [],
       signupsThisWeek: arrivedOf.get(row.id) ?? 0,

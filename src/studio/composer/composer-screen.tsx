@@ -16,19 +16,10 @@ import Link from "next/link";
 import { useSearchParams } from "next/navigation";
 import type { RefObject } from "react";
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
-import type { HeaderOrFooter } from "@/core/page/header-footer/standing";
 import { kinds } from "@/core/page/kinds";
 import type { Width } from "@/core/page/look/look";
 import { everyNode, type PageNode } from "@/core/page/node";
-import {
-  asSection,
-  type Definitions,
-  isPlacement,
-  sharedContent,
-  sharedIn,
-  within,
-} from "@/core/page/shared/placement";
-import { sectionsOf } from "@/core/page/shared/sections";
+import { type Definitions, sharedIn, within } from "@/core/page/shared/placement";
 import type { RenderedPage } from "@/core/render/render";
 import type { PageMeta } from "@/core/site/site";
 import { pagePath } from "@/core/site/site";
@@ -56,8 +47,9 @@ import { Facts, useBlockFacts } from "./facts";
 import { usePageFindings } from "./findings";
 import { handleKey, type KeyCommands } from "./keys";
 import { Notice } from "./notice";
+import { Left, useOrder } from "./order/left";
+import { Drawing, usePictured } from "./order/picture";
 import { PageMenu } from "./page-menu";
-import { Drawing, RunningOrder } from "./running-order";
 import { useScrollTogether } from "./scroll-together";
 import { inSection, moveTo, type Place, pasteLooks } from "./several";
 import { UnkeptBar } from "./shared/unkept-bar";
@@ -152,30 +144,6 @@ function useSize(): [React.RefObject<HTMLDivElement | null>, { width: number; he
   return [ref, size];
 }
 
-/** Sections that shared ones look like in the running order, kept while what they show is the same. */
-const shownAs = new WeakMap<readonly PageNode[], PageNode>();
-
-/** The page as the running order draws it: shared sections by what they show here. */
-function useOrder(composer: Composer, { page, shared }: ComposerView) {
-  return useMemo(() => {
-    const stamped = new Set<string>();
-    const children = (page.children ?? []).map((section) => {
-      if (!isPlacement(section)) return section;
-      stamped.add(section.id);
-      const { shared: id } = sharedContent(section);
-      const body = shared.get(id);
-      const shows = body ? sectionsOf(section, body) : [];
-      const name = composer.documents.nameOf(id);
-      const known = shownAs.get(shows);
-      if (known && known.id === section.id && known.content.name === name) return known;
-      const made = asSection(section.id, name, shows);
-      shownAs.set(shows, made);
-      return made;
-    });
-    return { page: stamped.size ? { ...page, children } : page, stamped };
-  }, [composer, page, shared]);
-}
-
 /** What is dragged in the running order, or from the shelf. */
 interface Dragged {
   readonly node: PageNode;
@@ -184,18 +152,6 @@ interface Dragged {
   readonly shown: PageNode;
   readonly from: Point;
 }
-
-/** A header or footer as the running order shows it. */
-const aroundOf = (composer: Composer, view: ComposerView, of: HeaderOrFooter) => {
-  const root = of === "header" ? view.header : view.footer;
-  const document = composer.documents.headerFooterAt(root.id)?.document ?? of;
-  const { claims } = composer.around.choices[of];
-  return {
-    root,
-    name: document === of ? words.headersFooters[of] : composer.documents.headerFooterName(document),
-    everywhere: claims.length === 1 && claims[0]?.rule.is === "site",
-  };
-};
 
 /** The pictures that stand on a page. */
 const picturesOn = (roots: readonly PageNode[]): ReadonlySet<string> =>
@@ -256,6 +212,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   const inShared = view.inPlace && view.selection && composer.documentOf(view.selection.node) === view.inPlace.shared;
   const selectedSection = (inShared ? view.inPlace?.at.split(within)[0] : selectedPath[1]?.id) ?? null;
   const order = useOrder(composer, view);
+  const pictures = usePictured(renderer, renderNow?.() ?? null);
 
   // On how many pages they stand is told anew once it is stored what came or went here.
   const standing = [...sharedIn(view.page), ...sharedIn(view.header), ...sharedIn(view.footer)].join(" ");
@@ -363,7 +320,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
     return () => cancelAnimationFrame(drawn ?? 0);
   }, [reveal, show]);
 
-  const pictures = useMemo(
+  const mediaHere = useMemo(
     () => picturesOn([view.header, view.page, view.footer]),
     [view.header, view.page, view.footer],
   );
@@ -401,7 +358,7 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
   };
 
   return (
-    <PicturesHere value={pictures}>
+    <PicturesHere value={mediaHere}>
       <DndContext
         sensors={sensors}
         collisionDetection={nearestInsertPoint}
@@ -437,11 +394,12 @@ function Table({ composer, page }: { composer: Composer; page: string }) {
                 composer={composer}
                 view={view}
                 order={order}
+                pictures={pictures}
                 selectedSection={selectedSection}
                 findings={findings}
-                site={site}
+                movable={site.mayLayout}
                 folded={folded}
-                dragged={dragged}
+                dragging={dragged !== null}
                 picked={picked}
                 openShelf={openShelf}
               />
@@ -723,52 +681,4 @@ const PhoneFrame = ({
     onPane={(pane) => tellPane("phone", pane)}
     onScrolled={() => scrolled("phone")}
   />
-);
-
-/** The running order, beside the stage. */
-const Left = ({
-  composer,
-  view,
-  order,
-  selectedSection,
-  findings,
-  site,
-  folded,
-  dragged,
-  picked,
-  openShelf,
-}: {
-  composer: Composer;
-  view: ComposerView;
-  order: { page: PageNode; stamped: Set<string> };
-  selectedSection: string | null;
-  findings: PageFindings;
-  site: ReturnType<typeof useSite>;
-  folded: boolean;
-  dragged: Dragged | null;
-  picked: (id: string) => void;
-  openShelf: (index?: number) => void;
-}) => (
-  <Box flex="1" overflowY="auto">
-    <RunningOrder
-      header={aroundOf(composer, view, "header")}
-      page={order.page}
-      footer={aroundOf(composer, view, "footer")}
-      stamped={order.stamped}
-      selectedSection={selectedSection}
-      findings={findings.bySection}
-      selectedRoot={view.selection?.node ?? null}
-      movable={site.mayLayout}
-      folded={folded}
-      dragging={dragged !== null}
-      onSelect={picked}
-      onInsert={openShelf}
-      onMove={(id, by) => composer.blocks.moveBy(id, by)}
-      onEnter={(id) => {
-        if (order.stamped.has(id)) return composer.inPlace.open(id);
-        const first = composer.node(id)?.children?.[0];
-        if (first) composer.select(first.id);
-      }}
-    />
-  </Box>
 );

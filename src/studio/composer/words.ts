@@ -172,9 +172,21 @@ export const words = {
   contrast1Surface: (ratio: string) => `Contrast ${ratio} : 1 on this surface`,
   blocksCount: (count: number) => counted(count, "block", "blocks"),
   scopes: {
-    base: { bold: "every width", rest: "Click in the phone frame to change phones only." },
-    tablet: { bold: "tablets and phones", rest: "That is up to 900 px." },
-    phone: { bold: "phones only", rest: "Click in the wide frame to change every width." },
+    base: {
+      bold: "every width",
+      rest: "Click in the phone frame to change phones only.",
+      alone: "Choose 390 above the stage to change phones only.",
+    },
+    tablet: {
+      bold: "tablets and phones",
+      rest: "That is up to 900 px.",
+      alone: "That is up to 900 px; choose 1180 above the stage to change every width.",
+    },
+    phone: {
+      bold: "phones only",
+      rest: "Click in the wide frame to change every width.",
+      alone: "Choose 1180 above the stage to change every width.",
+    },
   },
   embedAddress: "Page’s address",
   embedHint: "It is looked at before it is kept: whether it may be framed, and what it leaves in browsers.",

@@ -125,7 +125,7 @@ export function OverFrame({ composer, dragged, found, tag, from, onOver }: OverF
       if (!turn) look();
     };
     // Over a frame the pointer's moves would go to its document.
-    const frames = [...document.querySelectorAll<HTMLIFrameElement>("iframe[data-stage]")];
+    const frames = [...document.querySelectorAll<HTMLIFrameElement>("[data-pane] iframe[data-stage]")];
     for (const frame of frames) {
       frame.style.pointerEvents = "none";
       frame.contentDocument?.documentElement.classList.add(draggingClass);

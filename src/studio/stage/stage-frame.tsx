@@ -15,6 +15,8 @@ export interface StageFrameProps {
   readonly renderer: Renderer;
   /** Shows no more than this height of the page, in screen px. */
   readonly clipPx?: number;
+  /** And no less, in screen px. */
+  readonly leastPx?: number;
   /** Element whose words are being typed in this frame. */
   readonly editing?: MutableRefObject<Element | null>;
   /** Whether blocks hidden at this width are shown faintly. */
@@ -33,6 +35,7 @@ export function StageFrame({
   rendered,
   renderer,
   clipPx,
+  leastPx = 40,
   editing,
   ghosts,
   onOpen,
@@ -88,7 +91,7 @@ export function StageFrame({
     if (frame.current) putGroundInView(frame.current);
   }, [rendered, heightPx, scale]);
 
-  const shown = clipPx === undefined ? heightPx * scale : Math.min(clipPx, Math.max(heightPx * scale, 40));
+  const shown = clipPx === undefined ? heightPx * scale : Math.min(clipPx, Math.max(heightPx * scale, leastPx));
   // Clipped, not hidden: what is brought into view from inside the frame must not scroll this box, only the pane around it.
   return (
     <Box position="relative" w={`${widthPx * scale}px`} h={`${shown}px`} overflow="clip" bg="white" flex="none">

@@ -30,12 +30,15 @@ export function begin(page: Page): { happened(event: Event): void } {
   };
 
   async function show(id: string) {
-    const widget = widgets.find((one) => one.id === id);
-    if (!widget || opening) return;
+    const named = () => widgets.find((one) => one.id === id);
+    const asked = named();
+    if (!asked || opening) return;
     opening = true;
     try {
       // The script of consent is none of a kind's: it opens by itself.
-      const kind: VisitorKind | undefined = await page.load(widget.kind);
+      const kind: VisitorKind | undefined = await page.load(asked.kind);
+      // As it is by now: the studio may have sent another draft while the script came.
+      const widget = named() ?? asked;
       const over = kind?.open?.(widget, page, {
         closed: () => end({ kind: "closed", at: seconds(), widget: id }),
         done: () => end({ kind: "signedUp", at: seconds(), widget: id }),

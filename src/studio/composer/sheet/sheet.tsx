@@ -151,6 +151,7 @@ function OwnSheet({
 }: SheetProps & { readonly node: PageNode; readonly inPlace: boolean }) {
   const width = view.selection?.width ?? "base";
   const scope = own.scopes[width];
+  const [{ sideBySide }] = useViewChoice();
   const mayShare = kinds[node.kind].shareable === true && !inPlace && composer.mayLayout;
   return (
     <>
@@ -163,7 +164,7 @@ function OwnSheet({
       {composer.mayLayout ? (
         <>
           <Text bg="wash" borderRadius="panel" px="10px" py="8px" mb="10px">
-            {own.lookBelowHoldsAt} <b>{scope.bold}</b>. {scope.rest}
+            {own.lookBelowHoldsAt} <b>{scope.bold}</b>. {sideBySide ? scope.rest : scope.alone}
           </Text>
           <Looks composer={composer} node={node} width={width} />
           <Departures composer={composer} root={node} />

@@ -8,7 +8,7 @@ import type { PageNode } from "@/core/page/node";
 import type { ShelfFacts } from "@/core/page/shelf";
 import { factsOf } from "@/core/site/facts";
 import { useSite } from "@/studio/frame/site-context";
-import { Drawing } from "../running-order";
+import { Drawing } from "../order/picture";
 import { inSection, type Place } from "../several";
 import { blockOf } from "../sheet/add-block";
 import type { Thing } from "./anything";
