@@ -106,3 +106,31 @@ export async function tryRepairs<State, Repair>(
   }
   return { state, found: now, accepted, left };
 }
+
+/**
+ * Tries each of `wanted` alone on the site where `found` was measured; `told` hears what cures it, null where nothing does without
+ * harm. Findings alike, as of one header on many pages, are cured by one trial: what cured the first and left none of the others.
+ */
+export async function tryEach<State, Repair>(
+  trials: Trials<State, Repair>,
+  start: State,
+  found: Found,
+  wanted: readonly PageFinding[],
+  told: (at: PageFinding, accepted: Accepted<Repair> | null) => void,
+  go: () => boolean = () => true,
+): Promise<void> {
+  const open = new Set(wanted);
+  for (const at of open) {
+    const tried = await tryRepairs(trials, start, found, [at], go);
+    if (!tried) return;
+    const accepted = tried.accepted[0] ?? null;
+    told(at, accepted);
+    open.delete(at);
+    for (const other of accepted ? open : []) {
+      const alike = findingKey(other.finding) === findingKey(at.finding) && accepted?.pages.includes(other.page);
+      if (!accepted || !alike || stands(tried.found.get(other.page), other.finding)) continue;
+      told(other, { ...accepted, at: other });
+      open.delete(other);
+    }
+  }
+}

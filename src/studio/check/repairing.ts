@@ -1,7 +1,7 @@
 // Repairs, tried on a copy of the site before they are proposed or made; then stored as edits like any other, with their way back.
 import { nanoid } from "nanoid";
 import { repairEdits } from "@/core/check/layout";
-import { type Accepted, type Found, type PageFinding, tryRepairs } from "@/core/check/trial";
+import { type Accepted, type Found, type PageFinding, tryEach, tryRepairs } from "@/core/check/trial";
 import {
   type Documents,
   type OwnHeader,
@@ -69,11 +69,7 @@ export async function proposeAll(
   go: () => boolean,
 ): Promise<void> {
   const { start, trials } = await trialOf(site);
-  for (const at of wanted) {
-    const tried = await tryRepairs(trials, start, found, [at], go);
-    if (!tried) return;
-    told(at, tried.accepted[0] ?? null);
-  }
+  await tryEach(trials, start, found, wanted, told, go);
 }
 
 async function send(site: string, document: string, base: number, edits: readonly Edit[]): Promise<boolean> {

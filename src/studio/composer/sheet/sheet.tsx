@@ -15,6 +15,7 @@ import { duplicateSelected, removeSelected } from "../several";
 import { MakeShared } from "../shared/make-shared";
 import { PutOnShelf } from "../shelf/put-on-shelf";
 import type { Composer, ComposerView } from "../store";
+import { useViewChoice } from "../view-choice";
 import { words as own } from "../words";
 import { BlockFindings } from "./block-findings";
 import { Departures } from "./departures";
