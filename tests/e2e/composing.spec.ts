@@ -1,7 +1,19 @@
 // Composing as somebody new to it tries it: what is clicked, lifted, hidden, folded and typed while things go wrong.
 import { readFileSync } from "node:fs";
-import { expect, type Page } from "@playwright/test";
-import { entryAt, expectAccessible, frame, onPage, openPage, openSites, saved, signIn, undo } from "./studio";
+import { chromium, expect, type Page } from "@playwright/test";
+import {
+  closeShelf,
+  entryAt,
+  expectAccessible,
+  expectSome,
+  frame,
+  onPage,
+  openPage,
+  openSites,
+  saved,
+  signIn,
+  undo,
+} from "./studio";
 import { test } from "./test";
 
 test.beforeEach(({ page }) => signIn(page));
@@ -560,7 +572,7 @@ test("a draft that comes while the popup's script is on its way is what the visi
   const held = new Promise<void>((resolve) => {
     letIn = resolve;
   });
-  const script = /\/form[.-][^/]*\.js$/;
+  const script = /\/_s\/popup-[^/]*\.js$/;
   await page.route(script, async (route) => {
     await held;
     await route.continue();
@@ -575,8 +587,71 @@ test("a draft that comes while the popup's script is on its way is what the visi
   const bar = page.frameLocator('iframe[title="What a visitor gets"]').getByRole("dialog");
   await expect(bar).toBeVisible();
   expect(await bar.evaluate((box) => box.getBoundingClientRect().height)).toBeLessThan(140);
-  // Order: as above.
+  // Order: the choice stands below what says which is chosen.
   await page.getByText("Centre card", { exact: true }).last().click();
+  await saved(page);
+});
+
+test("frames are as wide as they say beside scroll bars that take room", {
+  tag: "@long",
+}, async ({ page, baseURL, launchOptions }) => {
+  const storageState = await page.context().storageState();
+  const browser = await chromium.launch({ ...launchOptions, ignoreDefaultArgs: ["--hide-scrollbars"] });
+  try {
+    const context = await browser.newContext({ storageState, viewport: { width: 1280, height: 800 } });
+    const other = await context.newPage();
+    await other.goto(`${baseURL}/s/wrenfield/pages/home`);
+    const opening = other.locator('[data-section][title="Opening"]');
+    await opening.click();
+    await expect(opening.locator("iframe").contentFrame().locator("main > section")).toHaveCount(1);
+    const widths = await other
+      .locator("iframe[data-stage]")
+      .evaluateAll((all) =>
+        (all as HTMLIFrameElement[]).map((one) => [
+          Number.parseInt(one.style.width, 10),
+          one.contentDocument?.documentElement.clientWidth,
+        ]),
+      );
+    expect(widths.map(([said]) => said)).toContain(1180);
+    for (const [said, has] of widths) expect(has).toBe(said);
+    // The sheet is as wide as ever, too.
+    const aside = sheet(other);
+    expect(await aside.evaluate((box) => box.scrollHeight > box.clientHeight)).toBe(true);
+    expect(await aside.evaluate((box) => box.firstElementChild?.nextElementSibling?.clientWidth)).toBe(287);
+  } finally {
+    await browser.close();
+  }
+});
+
+test("a double press, or Enter, on a place without a picture opens what can be chosen", {
+  tag: "@long",
+}, async ({ page }) => {
+  await page.goto("/s/wrenfield/pages/home");
+  await page.getByRole("button", { name: "Add a section (+)" }).click();
+  const shelf = page.getByRole("region", { name: "Shelf" });
+  const search = shelf.getByLabel("Find a section");
+  // As one types the order changes: what is moved is drawn again.
+  await search.pressSequentially("picture beside");
+  await search.press("Enter");
+  await expect(shelf.getByText(/is on the page\.$/)).toBeVisible();
+  for (const picture of await shelf.locator("iframe").all())
+    await expectSome(picture.contentFrame().locator("main > section"));
+  // Asked for again, it goes on in the search; on the stage Esc puts it away.
+  await page.getByRole("button", { name: "Add a section (+)" }).click();
+  await expect(search).toBeFocused();
+  await closeShelf(page);
+  const empty = frame(page, "Wide").locator(".b-none");
+  await empty.dblclick();
+  const chooser = page.getByRole("dialog", { name: "Choose a picture" });
+  await expect(chooser).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(chooser).toBeHidden();
+  await empty.click();
+  await page.keyboard.press("Enter");
+  await expect(chooser).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Control+Z");
+  await expect(empty).toHaveCount(0);
   await saved(page);
 });
 

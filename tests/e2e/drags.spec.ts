@@ -151,9 +151,11 @@ async function carry(page: Page, part: "Sections" | "Blocks", name: string, plac
   await entry.scrollIntoViewIfNeeded();
   const thing = await entry.boundingBox();
   if (!thing) throw new Error("not to be seen");
-  const to = await place();
   await page.mouse.move(thing.x + 20, thing.y + 12);
   await page.mouse.down();
+  await page.mouse.move(thing.x + 30, thing.y + 20, { steps: 3 });
+  // What is pointed at is tried on the stage, until it is carried.
+  const to = await place();
   await page.mouse.move(to.x, to.y + 40, { steps: 4 });
   await page.mouse.move(to.x, to.y, { steps: 3 });
 }

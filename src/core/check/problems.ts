@@ -23,6 +23,8 @@ export interface Finding {
   readonly document: string | null;
   readonly node: string | null;
   readonly widget: string | null;
+  /** What the section is called in which its block stands. */
+  readonly section?: string;
   readonly reason: Reason;
 }
 
@@ -42,6 +44,13 @@ export type Asked = "all" | "stops";
 const thatAre = (asked: Asked, findings: readonly Finding[]) =>
   asked === "all" ? findings : findings.filter(({ weight }) => weight === "stops");
 
+/** Every node of a document with the name of the section it stands in; the root stands in none. */
+function* nodesBySection(root: PageNode): Generator<readonly [PageNode, string]> {
+  yield [root, ""];
+  for (const section of root.children ?? [])
+    for (const node of everyNode(section)) yield [node, String(section.content.name ?? "")];
+}
+
 /** What is wrong in one document: the id of a page or shared section, "header" or "footer", and its tree. */
 export function documentProblems(
   document: string,
@@ -50,10 +59,14 @@ export function documentProblems(
   asked: Asked = "all",
 ): readonly Finding[] {
   const findings: Finding[] = [];
-  for (const node of everyNode(root)) {
+  for (const [node, section] of nodesBySection(root)) {
     const kind = kinds[node.kind];
     const found = (weight: Finding["weight"], code: string, values: Readonly<Record<string, string>> = {}) =>
-      findings.push({ weight, document, node: node.id, widget: null, reason: { code, ...values } });
+      findings.push({
+        ...{ weight, document, node: node.id, widget: null },
+        ...(section ? { section } : {}),
+        reason: { code, ...values },
+      });
     if (asked === "all" || around.samplesStop) {
       const [sample] = samplesIn(node);
       if (sample !== undefined) found(around.samplesStop ? "stops" : "look", "check.sample", { words: sample });

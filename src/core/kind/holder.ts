@@ -49,6 +49,8 @@ export interface Surroundings {
   isDocument(media: string): boolean;
   /** Whether a medium says of itself what is to be seen, or that it is decoration. */
   describes(media: string): boolean;
+  /** What the file of media is called. */
+  called(media: string): string;
   /** Whether the settings of the site say this. */
   tells(what: "hours" | "address"): boolean;
   /** When the settings say that it is open; null where they do not tell. */

@@ -63,6 +63,7 @@ export function referencesIn(site: Around, today: string | null = null): Surroun
     samplesStop: site.settings.samplesStop ?? false,
     has: (of, id) => ids[of].has(id),
     isDocument: (hash) => site.media.some((entry) => entry.hash === hash && !isPicture(entry)),
+    called: (hash) => site.media.find((entry) => entry.hash === hash)?.name ?? "",
     describes: (hash) => site.media.some((entry) => entry.hash === hash && Boolean(entry.alt || entry.decorative)),
     tells: (what) => Boolean(site.settings[what]),
     widget: (id) => {

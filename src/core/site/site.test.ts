@@ -67,7 +67,11 @@ test.each<StarterKey>(["workshop", "counter", "empty"])(
   (key) => {
     const made = siteFromStarter(key, { key: "new-site", name: "New site", settings: site.settings }, newId);
     expect(read(writeSiteFile(made))).toEqual(made);
-    expect(siteProblems(made, null).filter((finding) => finding.weight === "stops")).toEqual([]);
+    const found = siteProblems(made, null);
+    expect(found.filter((finding) => finding.weight === "stops")).toEqual([]);
+    // Each page with words on it has its title.
+    const titles = found.filter(({ reason }) => /PageTitle/.test(reason.code)).map(({ document }) => document);
+    expect(titles).toEqual(made.pages.flatMap(({ id, body }) => (body.children?.length ? [] : [id])));
   },
 );
 
@@ -188,6 +192,13 @@ describe("what stops a release", () => {
       ["look", "check.noPicture"],
       ["look", "check.buttonWithoutLink"],
     ]);
+  });
+  test("a picture without a description is told by its name and the section it stands in", () => {
+    const media = [{ ...(site.media[0] as SiteFile["media"][number]), name: "kiln.jpg", alt: "" }];
+    const made = { ...homeWith(b.picture(media[0]?.hash ?? "", "")), media };
+    const [found] = siteProblems(made, null).filter(({ reason }) => reason.code === "check.noDescription");
+    expect(found?.reason.name).toBe("kiln.jpg");
+    expect(found?.section).toBe(made.pages[0]?.body.children?.[0]?.content.name);
   });
 });
 

@@ -2,7 +2,8 @@
 import { benchBrand, clayBrand, plainBrand } from "@/core/brand/presets";
 import { builder } from "@/core/page/build";
 import type { HeaderOrFooter } from "@/core/page/header-footer/standing";
-import type { PageNode } from "@/core/page/node";
+import { kinds } from "@/core/page/kinds";
+import { everyNode, type PageNode } from "@/core/page/node";
 import { shelf } from "@/core/page/shelf";
 import type { SiteFile, SitePage } from "@/core/site/site";
 import { factsOf } from "./facts";
@@ -59,6 +60,21 @@ export function firstHeadersFooters(newId: () => string): Readonly<Record<Header
   };
 }
 
+const levelOf = (node: PageNode) => kinds[node.kind].headingLevel?.(node.content);
+
+/** A page whose first heading is its title, where none is. */
+function titled(page: PageNode): PageNode {
+  const nodes = [...everyNode(page)];
+  const first = nodes.some((node) => levelOf(node) === 1) ? undefined : nodes.find((node) => node.kind === "heading");
+  const raised = (node: PageNode): PageNode =>
+    node === first
+      ? { ...node, content: { ...node.content, level: 1 } }
+      : node.children
+        ? { ...node, children: node.children.map(raised) }
+        : node;
+  return first ? raised(page) : page;
+}
+
 /** A new site from a starter, as a site file. */
 export function siteFromStarter(
   starter: StarterKey,
@@ -81,9 +97,11 @@ export function siteFromStarter(
         slug: page.slug,
         description: "",
         inNavigation: true,
-        body: b.page(
-          ...page.sections.flatMap((key) =>
-            shelf.filter((entry) => entry.key === key).map((entry) => entry.make(newId, factsOf(given.settings))),
+        body: titled(
+          b.page(
+            ...page.sections.flatMap((key) =>
+              shelf.filter((entry) => entry.key === key).map((entry) => entry.make(newId, factsOf(given.settings))),
+            ),
           ),
         ),
       }),

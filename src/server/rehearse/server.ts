@@ -16,6 +16,7 @@ import { createRenderer } from "@/core/render/render";
 import { emptyCart } from "@/core/shop/cart";
 import { withoutSlashes } from "@/core/site/path";
 import { pagePath, type SitePage } from "@/core/site/site";
+import { deviceClass } from "@/core/visitor/visitor";
 import { pageWith } from "@/core/widget/alone";
 import { releasedWidgets } from "@/core/widget/release";
 import type { SiteWidget } from "@/core/widget/settings";
@@ -174,7 +175,9 @@ export function createRehearsalServer(context: Context) {
     const { body: tree, ...meta } = found;
     const rendered = renderer.render(meta, tree);
     const scripts = await visitorScripts(context.settings.buildFolder);
-    if (styles) return { type: "text/css; charset=utf-8", body: rendered.css };
+    // Scroll bars of phones and tablets take no room of the page; those of the studio's own machine would.
+    const bars = deviceClass(claim.visitor.widthPx) === "wide" ? "" : "html{scrollbar-width:none}";
+    if (styles) return { type: "text/css; charset=utf-8", body: rendered.css + bars };
     if (code) {
       const document = rendered.codes.find(({ address }) => address === base + path);
       return document ? { type: html, body: document.html, code: document.origins } : null;

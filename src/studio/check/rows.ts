@@ -80,7 +80,7 @@ export function rowOf(site: OpenSite, finding: Finding, index: number): FindingR
     widths: Array.isArray(widths) ? widthsWords(widths.map(Number), checkWidths.length) : "",
     firstWidth: checkWidths[0],
     place,
-    block: "",
+    block: finding.section ?? "",
     at,
     page: site.pages.some(({ id }) => id === place.id) ? place.id : null,
     layout: null,

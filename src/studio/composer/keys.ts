@@ -8,6 +8,7 @@ export interface KeyCommands {
   sideBySide(): void;
   rehearse(): void;
   find(): void;
+  closeShelf(): void;
   pageSettings(): void;
   findWords(): void;
   help(): void;
@@ -108,11 +109,13 @@ export const keyTable: readonly Key[] = [
     keys: "Esc",
     says: "one level out",
     fits: bare("escape"),
-    run: (composer) =>
+    run: (composer, commands) => {
+      if (!composer.view.selection) return commands.closeShelf();
       selected(composer, (node) => {
         const parent = composer.place(node)?.parent;
         composer.select(parent && parent.kind !== "page" ? parent.id : null);
-      }),
+      });
+    },
   },
   {
     keys: "Enter",

@@ -261,7 +261,8 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "check.buttonWithoutLink": ({ text }: { text: string }) => `The button “${text}” leads nowhere.`,
   "check.noPicture": () => "A picture’s place is empty.",
   "check.pictureGone": () => "A picture is no longer among the media.",
-  "check.noDescription": () => "A picture has no description.",
+  "check.noDescription": ({ name }) =>
+    name ? `The picture ${String(name)} has no description.` : "A picture has no description.",
   "check.equalTitles": ({ title, page }: { title: string; page: string }) =>
     `Results show it as “${title}”, as they show “${page}”. Give one of them a search title of its own.`,
   "check.placeGone": ({ anchor, page }: { anchor: string; page: string }) =>

@@ -85,6 +85,9 @@ const config = defineConfig({
       "--global-font-body": "fonts.body",
       "--global-font-mono": "fonts.mono",
       "--global-color-border": "colors.line",
+      // Scroll bars of systems that draw them beside what scrolls take as little of it as they can.
+      scrollbarWidth: "thin",
+      scrollbarColor: "{colors.edge} transparent",
     },
     "*::placeholder": { color: "faint" },
     "html, body": { bg: "paper", color: "ink", fontFamily: "body", fontSize: "ui", lineHeight: "1.35", height: "100%" },

@@ -40,6 +40,7 @@ const look = defineSlotRecipe({
       flexDirection: "column",
       w: "100%",
       maxW: "512px",
+      maxH: "calc(100dvh - 16px)",
       m: "auto",
       outline: 0,
       bg: "sheet",
@@ -51,7 +52,7 @@ const look = defineSlotRecipe({
       _closed: { animation: "scale-out 100ms, fade-out 100ms" },
     },
     header: { display: "flex", gap: "8px", px: "24px", pt: "24px", pb: "6px" },
-    body: { flex: 1, px: "24px", pt: "8px", pb: "24px" },
+    body: { flex: 1, minH: 0, overflowY: "auto", position: "relative", px: "24px", pt: "8px", pb: "24px" },
     footer: {
       display: "flex",
       alignItems: "center",

@@ -10,6 +10,7 @@ import { Refusal, upload } from "@/studio/kit/api";
 import { PlainButton } from "@/studio/kit/buttons";
 import { FileButton } from "@/studio/kit/file-button";
 import { State } from "@/studio/kit/layout";
+import { opensByEnter } from "@/studio/kit/opens-by-enter";
 import { Picture } from "@/studio/kit/picture";
 import { RoomWarning } from "@/studio/kit/room";
 import { smallPicture } from "@/studio/kit/small-picture";
@@ -76,7 +77,9 @@ export function PictureChoice({
         </button>
       ) : null}
       <Flex gap="6px" wrap="wrap" mb="6px">
-        <PlainButton onClick={() => setChoosing(true)}>{value ? words.another : words.choose}</PlainButton>
+        <PlainButton {...opensByEnter} onClick={() => setChoosing(true)}>
+          {value ? words.another : words.choose}
+        </PlainButton>
         <FileButton
           label={words.pictureFile}
           accept="image/jpeg,image/png,image/webp,image/avif,image/gif,image/svg+xml"

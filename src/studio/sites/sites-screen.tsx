@@ -333,7 +333,7 @@ function KeyWindow({
     <FormWindow of={form} title={title} onClose={onClose} send={command}>
       <Text mb="12px">{text}</Text>
       {first.name === null ? null : <TextRow of={form} field="name" label={words.name} />}
-      <TextRow of={form} field="key" label={words.key} hint={words.partItsAddress} />
+      <TextRow of={form} field="key" label={words.key} hint={words.firstOfAddress} />
     </FormWindow>
   );
 }
@@ -368,7 +368,7 @@ function NewSite({ mailFrom, onClose }: { mailFrom: string; onClose: () => void 
       shownAt={["name", "key", "settings.zone", "settings.language", "settings.currency", "settings.mailFrom"]}
     >
       <TextRow of={form} field="name" label={words.name} />
-      <Row label={words.key} error={form.at("key")} hint={words.partItsAddressHow}>
+      <Row label={words.key} error={form.at("key")} hint={words.firstOfAddress}>
         {(ids) => <TextInput {...ids} value={keyOf(form.values)} onChange={(key) => form.set({ key })} />}
       </Row>
       <Row label={words.startsAs} hint={starters[form.values.starter].note}>

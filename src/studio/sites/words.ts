@@ -48,9 +48,8 @@ export const words = {
   importUnderKey: "Import under this address",
   name: "Name",
   key: "Site address",
-  partItsAddress: "Part of its address.",
+  firstOfAddress: "The first part of its address, until it has a domain of its own.",
   makeSite: "Make the site",
-  partItsAddressHow: "Part of its address, and how files and the command line call it.",
   startsAs: "Starts as",
   currencyFrom: "The currency is that of place and language, until you choose another.",
   lettersFrom: (address: string) =>

@@ -115,6 +115,15 @@ function pressed(listening: Listening, event: PointerEvent): void {
     stage.document.addEventListener("mouseup", () => takeCaret(started.element, click), { once: true, capture: true });
 }
 
+/** A double press on a block without words is Enter: it opens what can be chosen there, as a picture. */
+function pressedTwice({ stage, words, to }: Listening, event: MouseEvent): void {
+  const block = (event.target as Element).closest?.<HTMLElement>("[data-n]")?.dataset.n;
+  if (!block || words.now() || to().composer.node(to().composer.chosen(block))?.children) return;
+  const pane = stage.document.defaultView?.frameElement?.closest<HTMLElement>("[data-pane]");
+  pane?.focus({ preventScroll: true });
+  pane?.dispatchEvent(new KeyboardEvent("keydown", { key: "Enter", bubbles: true, cancelable: true }));
+}
+
 /** Nothing on a page leads away; a menu that is folded open is part of looking at it. */
 function stopped(event: Event): void {
   event.preventDefault();
@@ -172,7 +181,9 @@ export function listenTo(listening: Listening): () => void {
   addEventListener("pointerdown", onLeft);
   addEventListener("focusin", onLeft);
   document.addEventListener("pointerdown", onDown);
+  const onTwice = (event: MouseEvent) => pressedTwice(listening, event);
   document.addEventListener("click", stopped);
+  document.addEventListener("dblclick", onTwice);
   document.addEventListener("keydown", onFrameKey, true);
   const onClip = (event: ClipboardEvent) => {
     if (!words.now()) to().onClipboard(event);
@@ -184,6 +195,7 @@ export function listenTo(listening: Listening): () => void {
     removeEventListener("focusin", onLeft);
     document.removeEventListener("pointerdown", onDown);
     document.removeEventListener("click", stopped);
+    document.removeEventListener("dblclick", onTwice);
     document.removeEventListener("keydown", onFrameKey, true);
     for (const type of clipboardEvents) document.removeEventListener(type, onClip);
   };

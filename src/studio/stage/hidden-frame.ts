@@ -26,10 +26,13 @@ export function hiddenFrame(widthPx: number, heightPx: number): HiddenFrame | nu
   return inside && view ? { frame, inside, view } : null;
 }
 
+/** A frame is as wide as it says: a scroll bar of the system would take its part of it. */
+export const noScrollBarCss = "html{scrollbar-width:none}html::-webkit-scrollbar{display:none}";
+
 /** What moves stands while it is measured. */
 export function stillPage(document: Document): void {
   const still = document.createElement("style");
-  still.textContent = "*,::before,::after{transition:none!important;animation:none!important}";
+  still.textContent = `${noScrollBarCss}*,::before,::after{transition:none!important;animation:none!important}`;
   document.head.append(still);
 }
 

@@ -28,7 +28,13 @@ export interface StageFrameProps {
   readonly children?: React.ReactNode;
 }
 
-export function StageFrame({
+/** The frame. One that is moved in the document, as in a list that is sorted anew, loses its own: then it is opened again. */
+export function StageFrame(props: StageFrameProps) {
+  const [opened, open] = useState(0);
+  return <OpenedFrame key={opened} {...props} onLost={() => open((count) => count + 1)} />;
+}
+
+function OpenedFrame({
   title,
   widthPx,
   scale,
@@ -40,8 +46,9 @@ export function StageFrame({
   ghosts,
   onOpen,
   onLaidOut,
+  onLost,
   children,
-}: StageFrameProps) {
+}: StageFrameProps & { readonly onLost: () => void }) {
   const frame = useRef<HTMLIFrameElement>(null);
   const stage = useRef<StageState | null>(null);
   const [heightPx, setHeight] = useState(600);
@@ -67,7 +74,10 @@ export function StageFrame({
     const scrolled = () => putGroundInView(element);
     window.addEventListener("scroll", scrolled, { capture: true, passive: true });
     window.addEventListener("resize", scrolled);
+    const loaded = () => element.contentDocument !== document && onLost();
+    element.addEventListener("load", loaded);
     return () => {
+      element.removeEventListener("load", loaded);
       window.removeEventListener("scroll", scrolled, { capture: true });
       window.removeEventListener("resize", scrolled);
       observer.disconnect();

@@ -2,6 +2,8 @@
 // What is said of a page: its title and address, groups, what search engines and shared links show.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import Link from "next/link";
+import { useState } from "react";
+import { slugFrom } from "@/core/input/slug";
 import type { PageMeta } from "@/core/site/site";
 import type { Gives } from "@/server/operations";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
@@ -72,6 +74,12 @@ export function usePageForm(page: PageMeta, onSaved: (moved: Moved | null) => vo
 export function PageFields({ of: form }: { of: Asked<PageValues> }) {
   const site = useSite();
   const { values } = form;
+  const [before] = useState(values);
+  // A page that is called otherwise keeps its address, unless one takes that of the new title.
+  const above = before.slug.slice(0, before.slug.lastIndexOf("/") + 1);
+  const fitting = above + slugFrom(values.title);
+  const mayFit =
+    before.slug !== "" && values.title !== before.title && slugFrom(values.title) && values.slug !== fitting;
   const drawn = { ...values, sharing: values.sharing };
   const titleWidth = useWidth(values.searchTitle || `${values.title} · ${site.name}`, "title");
   const descriptionWidth = useWidth(values.description, "description");
@@ -80,6 +88,9 @@ export function PageFields({ of: form }: { of: Asked<PageValues> }) {
       <Group title={words.page} borderTopWidth="0" pt="0">
         <TextRow of={form} field="title" label={words.pageTitle} />
         <TextRow of={form} field="slug" label={words.slug} hint={`${site.address}/${values.slug}`} />
+        {mayFit ? (
+          <QuietButton onClick={() => form.set({ slug: fitting })}>{words.takeAddress(fitting)}</QuietButton>
+        ) : null}
         <Tick
           label={words.inNavigation}
           checked={values.inNavigation}

@@ -77,6 +77,7 @@ export const words = {
   noSharing: "The first picture of the page",
   resultDrawing: "A result, as search engines draw it",
   sharedDrawing: "A shared link",
+  takeAddress: (slug: string) => `Address as the title: /${slug}`,
   save: "Save settings",
   around: "Header and footer",
   whyHere: (name: string, rule: string) => `${name}: by its rule for ${rule}.`,

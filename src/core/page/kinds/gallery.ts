@@ -104,7 +104,7 @@ export const gallery: KindDefinition = defineKind<GalleryContent>({
     for (const { media, alt } of items)
       if (media === null) yield { weight: "look", code: "check.noPicture" };
       else if (!alt && site.has("media", media) && !site.describes(media))
-        yield { weight: "look", code: "check.noDescription" };
+        yield { weight: "look", code: "check.noDescription", values: { name: site.called(media) } };
   },
   draw: (node, width) => {
     const columns = Math.min(6, Number(node.look.base.columns ?? 3));

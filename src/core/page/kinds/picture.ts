@@ -98,7 +98,7 @@ export const picture: KindDefinition = defineKind<PictureContent>({
   problems: function* (content, site) {
     if (content.media === null) yield { weight: "look", code: "check.noPicture" };
     else if (site.has("media", content.media) && !content.alt && !content.decorative && !site.describes(content.media))
-      yield { weight: "look", code: "check.noDescription" };
+      yield { weight: "look", code: "check.noDescription", values: { name: site.called(content.media) } };
     yield* linkProblems(content.link, site);
   },
   draw: (_node, width) => drawn([{ kind: "box", width, height: 14 }], 14),

@@ -26,6 +26,8 @@ export const widget: KindDefinition = defineKind<WidgetContent>({
   looks: ["tone", "size", "align", "above", "below", "hidden"],
   words: { text: "line" },
   onPage: "text",
+  // In the flow it shows what the widget says, and its own words to nobody.
+  sampleLines: ({ as, text }) => (as === "flow" || !text ? [] : [text]),
   fields: [
     { name: "text", label: "Words", control: { kind: "line" }, shown: ({ as }) => as !== "flow" },
     { name: "widget", label: "Shows", control: { kind: "widget" }, layout: true },

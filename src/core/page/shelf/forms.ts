@@ -13,7 +13,8 @@ export const forms = entries(
         {},
         b.columns(
           { split: "3:2", gap: 56 },
-          b.stack({}, b.heading(2, "Write to us"), placed(b, facts, "flow", "Form")),
+          // The form has a heading of its own.
+          b.stack({}, placed(b, facts, "flow", "Form")),
           b.stack(
             { gap: 10 },
             b.heading(3, "Get in touch"),

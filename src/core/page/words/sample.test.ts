@@ -43,3 +43,10 @@ it("every ready-made section says what belongs in it, but for those that are mad
   const silent = shelf.filter((entry) => !hasSamples(entry.make(newId))).map(({ name }) => name);
   expect(silent.length).toBeLessThan(shelf.length / 3);
 });
+
+test("a form that stands in the flow shows its own words: those of its button are no samples there", () => {
+  const placed = (as: string) => b.node("widget", { widget: "ask", as, text: "Sign up" });
+  expect(samplesIn(placed("flow"))).toEqual([]);
+  expect(samplesIn(b.node("widget", { widget: "ask", as: "flow", text: "Form" }))).toEqual([]);
+  expect(samplesIn(b.node("widget", { widget: "ask", as: "button", text: "Form" }))).toEqual([]);
+});

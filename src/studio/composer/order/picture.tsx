@@ -2,7 +2,7 @@
 // The small pictures of the running order: each section as it looks on this page, cut from what the stage draws. They come when
 // nothing else waits, one after the other, and follow the page a moment after its last edit: letters never wait for them.
 import { Box } from "@chakra-ui/react";
-import { memo, useEffect, useMemo, useState } from "react";
+import { memo, useEffect, useState } from "react";
 import { drawing } from "@/core/page/look/drawing";
 import { drawingHeight, drawingWidth } from "@/core/page/look/shapes";
 import type { PageNode } from "@/core/page/node";
@@ -125,39 +125,15 @@ export const EntryPicture = memo(function EntryPicture({
       aria-hidden="true"
       inert
     >
-      <Shown key={width} picture={picture} width={inside} height={height} />
+      <StageFrame
+        title=""
+        widthPx={pageWidthPx}
+        scale={inside / pageWidthPx}
+        clipPx={height}
+        leastPx={leastPx}
+        rendered={picture.rendered}
+        renderer={picture.renderer}
+      />
     </Box>
   );
 });
-
-/** The picture itself. A frame that is moved in the document begins anew, and empty: then it is drawn again. */
-function Shown({
-  picture: { rendered, renderer },
-  width,
-  height,
-}: {
-  picture: PicturedPart;
-  width: number;
-  height: number;
-}) {
-  const [begun, setBegun] = useState(0);
-  const again = useMemo(() => () => setBegun((count) => count + 1), []);
-  return (
-    <StageFrame
-      key={begun}
-      title=""
-      widthPx={pageWidthPx}
-      scale={width / pageWidthPx}
-      clipPx={height}
-      leastPx={leastPx}
-      rendered={rendered}
-      renderer={renderer}
-      onOpen={({ document }) => {
-        const frame = document.defaultView?.frameElement as HTMLIFrameElement | null;
-        const loaded = () => frame?.contentDocument !== document && again();
-        frame?.addEventListener("load", loaded);
-        return () => frame?.removeEventListener("load", loaded);
-      }}
-    />
-  );
-}

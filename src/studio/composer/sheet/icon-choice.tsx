@@ -8,6 +8,7 @@ import type { FoundIcon } from "@/server/icon/set";
 import { PlainButton, QuietButton } from "@/studio/kit/buttons";
 import { TextInput } from "@/studio/kit/fields";
 import { Loading, State } from "@/studio/kit/layout";
+import { opensByEnter } from "@/studio/kit/opens-by-enter";
 import { Window } from "@/studio/kit/window";
 import { words as own } from "../words";
 
@@ -42,11 +43,11 @@ export function IconChoice({ label, value, none, onChange }: IconChoiceProps) {
   const [open, setOpen] = useState(false);
   const name = value?.name.replaceAll("-", " ");
   return (
-    <Flex align="center" gap="8px" mb="8px">
+    <Flex align="center" gap="4px 8px" mb="8px" wrap="wrap">
       <Text w="92px" flex="none" color="ink2">
         {label}
       </Text>
-      <PlainButton onClick={() => setOpen(true)} aria-label={own.changeIcon(label, name ?? "")}>
+      <PlainButton {...opensByEnter} onClick={() => setOpen(true)} aria-label={own.changeIcon(label, name ?? "")}>
         {value ? <Glyph icon={value} size={18} /> : null} {name ?? own.choose}
       </PlainButton>
       {none && value ? <QuietButton onClick={() => onChange(null)}>{none}</QuietButton> : null}

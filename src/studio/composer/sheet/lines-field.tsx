@@ -98,7 +98,7 @@ function ListLine({
           onChange={text.set}
         />
         {withAside ? (
-          <Box w="76px" flex="none">
+          <Box w="62px" flex="none">
             <TextInput
               aria-label={own.endLine(number)}
               aria-invalid={aside.error !== undefined}

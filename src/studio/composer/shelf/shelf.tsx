@@ -3,7 +3,7 @@
 // away; what is pointed at is tried on the stage at its place.
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { X } from "lucide-react";
-import { useMemo, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { blockGroups } from "@/core/page/kind";
 import type { PageNode } from "@/core/page/node";
 import { type ShelfEntry, shelf, shelfGroups } from "@/core/page/shelf";
@@ -31,6 +31,8 @@ export interface ShelfCommands extends TakesEntries {
   readonly behind: string | null;
   /** What was taken last, as a sentence. */
   readonly said: string | null;
+  /** How often it was asked for: each time one goes on in the search. */
+  readonly wanted: number;
   /** Whether something is being dragged: the shelf then leaves the page in sight. */
   readonly carrying: boolean;
   /** Puts a new block at a place; without one, where the shelf was opened. */
@@ -146,6 +148,7 @@ export function Shelf(props: ShelfCommands) {
       }}
     >
       <Search
+        wanted={props.wanted}
         asked={asked}
         setAsked={setAsked}
         onEnter={() => {
@@ -191,15 +194,22 @@ export function Shelf(props: ShelfCommands) {
 
 /** Where one says what is looked for; Enter takes the first, and the next word is written over it. */
 function Search({
+  wanted,
   asked,
   setAsked,
   onEnter,
 }: {
+  wanted: number;
   asked: string;
   setAsked: (next: string) => void;
   onEnter: () => void;
 }) {
   const field = useRef<HTMLInputElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each time it is asked for
+  useEffect(() => {
+    field.current?.focus();
+    field.current?.select();
+  }, [wanted]);
   return (
     <Flex
       as="form"
@@ -212,14 +222,7 @@ function Search({
         field.current?.select();
       }}
     >
-      <TextInput
-        {...{ autoFocus: true }}
-        ref={field}
-        aria-label={own.find}
-        placeholder={own.findAnything}
-        value={asked}
-        onChange={setAsked}
-      />
+      <TextInput ref={field} aria-label={own.find} placeholder={own.findAnything} value={asked} onChange={setAsked} />
     </Flex>
   );
 }

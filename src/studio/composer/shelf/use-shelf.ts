@@ -37,11 +37,14 @@ export function useShelf(composer: Composer) {
   latestRefresh.current = refresh;
   const [place, setPlace] = useState<Place | null>(null);
   const [said, setSaid] = useState<string | null>(null);
+  // Whoever asks for it again while it is open wants to search.
+  const [asked, setAsked] = useState(0);
 
   const open = useCallback(
     (index?: number) => {
       if (!composer.mayLayout) return;
       setSaid(null);
+      setAsked((count) => count + 1);
       setPlace(index === undefined ? placeNow(composer) : { parent: composer.view.page.id, index });
     },
     [composer],
@@ -108,5 +111,5 @@ export function useShelf(composer: Composer) {
         return refusal;
       })(),
     );
-  return { place, said, open, close, take, add, addShared, addOwn };
+  return { place, said, asked, open, close, take, add, addShared, addOwn };
 }
