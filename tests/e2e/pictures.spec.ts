@@ -235,7 +235,7 @@ test("a gallery takes many files and several of the site’s pictures in one go;
   await expect(sheet(page).getByText(/^notes\.bin: .*not a picture we can use/)).toBeVisible();
   await expect(frame(page, "Wide").locator(".b-gallery img")).toHaveCount(12);
   await sheet(page).getByRole("button", { name: "Pictures of the site…" }).click();
-  const choice = page.getByRole("dialog", { name: "Pictures of the site" });
+  const choice = page.getByRole("dialog", { name: "Choose pictures" });
   await choice.getByRole("button", { name: "kiln.jpg" }).click();
   await choice.getByRole("button", { name: "river.jpg" }).click();
   await expectAccessible(page);

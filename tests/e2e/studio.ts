@@ -11,6 +11,8 @@ export const siteAddress = (key: string, path = "/") => `http://${key}.localhost
 
 /** Whoever tries the composer here wished for the phone beside the page, and is asked nothing else. */
 const phoneBeside = () => {
+  // On the studio's host: sites keep nothing of it.
+  if (location.hostname !== "localhost") return;
   try {
     localStorage.setItem(
       "webitor.view",

@@ -16,7 +16,8 @@ import { factsOf, readSpans } from "./facts";
 import { readSiteFile, writeSiteFile } from "./read";
 import { keepsAll } from "./references";
 import { settingsSchema, siteKeySchema, slugSchema } from "./schema";
-import { type StarterKey, siteFromStarter } from "./starter";
+import { siteFromStarter } from "./starter";
+import type { StarterKey } from "./starters";
 
 const wrenfield = readFileSync("demo/wrenfield/site.json", "utf8");
 function read(json: string): SiteFile {

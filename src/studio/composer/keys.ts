@@ -119,7 +119,7 @@ export const keyTable: readonly Key[] = [
   },
   {
     keys: "Enter",
-    says: "one level in, or edit the words",
+    says: "one level in, edit the words, choose the picture",
     fits: bare("enter"),
     run: (composer, commands) =>
       selected(composer, (node) => {

@@ -107,6 +107,11 @@ export function PictureWindow({ value = null, many = false, there, onChosen, onC
     ...(here.size ? [["", words.onThisPage(here.size)] as const] : []),
     ...tags.map((one) => [one, one] as const),
   ];
+  const fromFile = (
+    <FilesButton label={words.pictureFiles} onFiles={(files) => uploads.add(files)}>
+      <UploadIcon size={14} /> {words.newPicture}
+    </FilesButton>
+  );
   return (
     <Window
       title={many ? words.choosePictures : words.choosePicture}
@@ -127,17 +132,17 @@ export function PictureWindow({ value = null, many = false, there, onChosen, onC
       }
     >
       <Box {...takes} outline={over ? "2px dashed var(--chakra-colors-mark)" : undefined} outlineOffset="6px">
-        <Flex gap="8px" mb="8px">
-          <TextInput
-            aria-label={words.findPicture}
-            placeholder={words.findPictureHint}
-            value={asked}
-            onChange={setAsked}
-          />
-          <FilesButton label={words.pictureFiles} onFiles={(files) => uploads.add(files)}>
-            <UploadIcon size={14} /> {words.newPicture}
-          </FilesButton>
-        </Flex>
+        {pictures.length ? (
+          <Flex gap="8px" mb="8px">
+            <TextInput
+              aria-label={words.findPicture}
+              placeholder={words.findPictureHint}
+              value={asked}
+              onChange={setAsked}
+            />
+            {fromFile}
+          </Flex>
+        ) : null}
         <Filters filters={filters} tag={tag} setTag={setTag} />
         <Arriving uploads={uploads} list={list} />
         {shown.length ? (
@@ -148,14 +153,33 @@ export function PictureWindow({ value = null, many = false, there, onChosen, onC
             {...(there ? { there } : {})}
             onPress={press}
           />
-        ) : (
+        ) : pictures.length ? (
           <Text color="ink2" py="24px" role="status">
-            {pictures.length ? words.noneFound : words.noneYet}
+            {words.noneFound}
           </Text>
+        ) : (
+          <Flex
+            direction="column"
+            align="center"
+            justify="center"
+            gap="12px"
+            h="260px"
+            borderWidth="1px"
+            borderStyle="dashed"
+            borderColor="edge"
+            borderRadius="panel"
+          >
+            <Text color="ink2" role="status">
+              {words.noneYet}
+            </Text>
+            {fromFile}
+          </Flex>
         )}
-        <Text fontSize="small" color="ink2" mt="8px">
-          {words.dropHint}
-        </Text>
+        {pictures.length ? (
+          <Text fontSize="small" color="ink2" mt="8px">
+            {words.dropHint}
+          </Text>
+        ) : null}
         <RoomWarning />
       </Box>
     </Window>

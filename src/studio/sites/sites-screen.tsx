@@ -6,7 +6,7 @@ import Link from "next/link";
 import { useState } from "react";
 import { slugFrom } from "@/core/input/slug";
 import { siteStart } from "@/core/locale/country";
-import { type StarterKey, starters } from "@/core/site/starter";
+import { type StarterKey, starters } from "@/core/site/starters";
 import type { Gives } from "@/server/operations";
 import { StudioBar, useMe } from "@/studio/frame/studio-bar";
 import { ask, Refusal, upload } from "@/studio/kit/api";

@@ -2,7 +2,8 @@
 // What a new site looks like before it is made: the home page of its starter, wide and on a phone.
 import { Box, Flex } from "@chakra-ui/react";
 import { useMemo } from "react";
-import { type StarterKey, siteFromStarter, starters } from "@/core/site/starter";
+import { siteFromStarter } from "@/core/site/starter";
+import { type StarterKey, starters } from "@/core/site/starters";
 import { stageRenderer } from "@/studio/stage/renderer";
 import { StageFrame } from "@/studio/stage/stage-frame";
 import { words } from "./words";

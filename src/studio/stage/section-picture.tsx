@@ -1,33 +1,16 @@
 "use client";
 // A section as it looks here, small: drawn by the one renderer in a frame of its own, once it comes near what is seen.
 import { Box } from "@chakra-ui/react";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useMemo } from "react";
 import type { PageNode } from "@/core/page/node";
 import type { Definitions } from "@/core/page/shared/placement";
 import type { Renderer } from "@/core/render/render";
 import { useSite } from "@/studio/frame/site-context";
 import { StageFrame } from "./stage-frame";
+import { useNear } from "./use-near";
 
 /** A section alone is drawn as on a page of this width. */
 const pageWidthPx = 960;
-/** So far beyond what is seen pictures are drawn already, in px. */
-const nearPx = 240;
-
-/** Whether an element is, or was lately, near what is seen. */
-function useNear() {
-  const ref = useRef<HTMLDivElement>(null);
-  const [near, setNear] = useState(false);
-  useEffect(() => {
-    if (!ref.current) return;
-    const observer = new IntersectionObserver(([entry]) => entry && setNear(entry.isIntersecting), {
-      rootMargin: `${nearPx}px`,
-    });
-    observer.observe(ref.current);
-    return () => observer.disconnect();
-  }, []);
-  return [ref, near] as const;
-}
-
 const noShared: Definitions = new Map();
 
 export function SectionPicture({

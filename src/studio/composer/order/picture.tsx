@@ -11,6 +11,7 @@ import type { RenderedPage, Renderer } from "@/core/render/render";
 import { Drawn } from "@/studio/kit/drawn";
 import { idle } from "@/studio/stage/hidden-frame";
 import { StageFrame } from "@/studio/stage/stage-frame";
+import { useNear } from "@/studio/stage/use-near";
 
 /** So long nothing has changed when pictures follow, in ms. */
 const restMs = 700;
@@ -112,28 +113,25 @@ export const EntryPicture = memo(function EntryPicture({
   // Without its border, as wide as the drawing with its own.
   const inside = width - 2;
   const height = Math.round(drawingHeight * scale) - 2;
-  const come = useTurn(picture !== undefined);
-  if (!picture || !come) return <Drawing section={section} scale={scale} />;
+  const [ref, near] = useNear();
+  const come = useTurn(near && picture !== undefined);
   return (
-    <Box
-      flex="none"
-      overflow="clip"
-      borderWidth="1px"
-      borderColor="line"
-      borderRadius="2px"
-      pointerEvents="none"
-      aria-hidden="true"
-      inert
-    >
-      <StageFrame
-        title=""
-        widthPx={pageWidthPx}
-        scale={inside / pageWidthPx}
-        clipPx={height}
-        leastPx={leastPx}
-        rendered={picture.rendered}
-        renderer={picture.renderer}
-      />
+    <Box ref={ref} flex="none" pointerEvents="none" aria-hidden="true" inert>
+      {picture && near && come ? (
+        <Box overflow="clip" borderWidth="1px" borderColor="line" borderRadius="2px">
+          <StageFrame
+            title=""
+            widthPx={pageWidthPx}
+            scale={inside / pageWidthPx}
+            clipPx={height}
+            leastPx={leastPx}
+            rendered={picture.rendered}
+            renderer={picture.renderer}
+          />
+        </Box>
+      ) : (
+        <Drawing section={section} scale={scale} />
+      )}
     </Box>
   );
 });

@@ -33,30 +33,22 @@ export interface RunningOrderProps {
   onEnter(id: string): void;
 }
 
-export function RunningOrder({
-  selectedRoot,
-  findings,
-  header,
-  page,
-  pictures,
-  footer,
-  selectedSection,
-  stamped,
-  movable,
-  folded,
-  dragging,
-  onSelect,
-  onInsert,
-  onMove,
-  onEnter,
-}: RunningOrderProps) {
-  const sections = page.children ?? [];
+/** Space lifts a section, the arrows carry it, Space puts it down, Esc puts it back; what happens is told. */
+function useLifting(
+  sections: readonly PageNode[],
+  {
+    selectedSection,
+    movable,
+    onSelect,
+    onMove,
+    onEnter,
+  }: Pick<RunningOrderProps, "selectedSection" | "movable" | "onSelect" | "onMove" | "onEnter">,
+) {
   const [lifted, setLifted] = useState<{ readonly id: string; readonly from: number } | null>(null);
   const [told, setTold] = useState("");
   const placeOf = (id: string) => sections.findIndex((section) => section.id === id);
   const nameOf = (id: string) => String(sections[placeOf(id)]?.content.name ?? "");
   const tellLifted = (id: string, place: number) => setTold(words.lifted(nameOf(id), place + 1, sections.length));
-  /** Space lifts a section, the arrows carry it, Space puts it down, Esc puts it back. */
   const onKey = (id: string, event: React.KeyboardEvent) => {
     const place = placeOf(id);
     const up = event.key === "ArrowUp";
@@ -83,6 +75,28 @@ export function RunningOrder({
       setTold(words.putDown(nameOf(id), lifted.from + 1));
     }
   };
+  return { lifted, told, onKey };
+}
+
+export function RunningOrder({
+  selectedRoot,
+  findings,
+  header,
+  page,
+  pictures,
+  footer,
+  selectedSection,
+  stamped,
+  movable,
+  folded,
+  dragging,
+  onSelect,
+  onInsert,
+  onMove,
+  onEnter,
+}: RunningOrderProps) {
+  const sections = page.children ?? [];
+  const { lifted, told, onKey } = useLifting(sections, { selectedSection, movable, onSelect, onMove, onEnter });
   // The same list as long as the order is the same, so that an edit inside a section leaves the others alone.
   const order = sections.map((section) => section.id).join(" ");
   const ids = useMemo(() => (order ? order.split(" ") : []), [order]);

@@ -74,6 +74,10 @@ const picturesOn = (roots: readonly PageNode[]): ReadonlySet<string> =>
     ),
   );
 
+function usePicturesHere({ header, page, footer }: ComposerView) {
+  return useMemo(() => picturesOn([header, page, footer]), [header, page, footer]);
+}
+
 /** What the section is called behind which something is put; null at the top. */
 function behindWords(composer: Composer, { parent, index }: Place): string | null {
   const before = composer.node(parent)?.children?.[index - 1];
@@ -185,10 +189,7 @@ export function Table({ composer, page }: { composer: Composer; page: string }) 
     if (drawn && !shelfOpen) focusStage();
   }, [drawn, shelfOpen]);
   const picked = useShowing(composer, view);
-  const mediaHere = useMemo(
-    () => picturesOn([view.header, view.page, view.footer]),
-    [view.header, view.page, view.footer],
-  );
+  const mediaHere = usePicturesHere(view);
   const [stageRef, stageSize] = useSize();
   if (!renderer || !renderNow || !meta) return <Loading what={words.thePage} />;
   // Two frames need room: the running order gives way where the window is narrow.
@@ -196,12 +197,7 @@ export function Table({ composer, page }: { composer: Composer; page: string }) 
   return (
     <PicturesHere value={mediaHere}>
       <DndContext {...dragging.context}>
-        <Box display={{ base: "block", lg: "none" }} p="24px">
-          <Text mb="12px">{words.tooNarrow}</Text>
-          <PlainButton asChild>
-            <Link href={`/s/${site.key}/desk`}>{words.toTheDesk}</Link>
-          </PlainButton>
-        </Box>
+        <TooNarrow />
         <Flex flex="1" minH="0" display={{ base: "none", lg: "flex" }}>
           <LeftSide folded={folded} mayUnfold={orderFolded && !shelfOpen} meta={meta} openShelf={shelf.open}>
             <Left
@@ -219,20 +215,13 @@ export function Table({ composer, page }: { composer: Composer; page: string }) 
             />
           </LeftSide>
           {shelf.place ? (
-            <Shelf
+            <Beside
               composer={composer}
-              screen={commands}
-              behind={behindWords(composer, shelf.place)}
-              said={shelf.said}
-              wanted={shelf.asked}
+              commands={commands}
+              shelf={shelf}
+              place={shelf.place}
+              tried={tried}
               carrying={dragging.dragged !== null}
-              onTake={shelf.take}
-              onTry={tried.attempt}
-              onAdd={shelf.add}
-              onAddOwn={shelf.addOwn}
-              onAddShared={shelf.addShared}
-              onRenamed={(shared, name) => composer.documents.named(shared, name)}
-              onClose={shelf.close}
             />
           ) : null}
           <Stage
@@ -256,6 +245,52 @@ export function Table({ composer, page }: { composer: Composer; page: string }) 
     </PicturesHere>
   );
 }
+
+/** Where the window has no room for composing. */
+function TooNarrow() {
+  const { key } = useSite();
+  return (
+    <Box display={{ base: "block", lg: "none" }} p="24px">
+      <Text mb="12px">{words.tooNarrow}</Text>
+      <PlainButton asChild>
+        <Link href={`/s/${key}/desk`}>{words.toTheDesk}</Link>
+      </PlainButton>
+    </Box>
+  );
+}
+
+/** The shelf, beside the stage. */
+const Beside = ({
+  composer,
+  commands,
+  shelf,
+  place,
+  tried,
+  carrying,
+}: {
+  composer: Composer;
+  commands: KeyCommands;
+  shelf: ReturnType<typeof useShelf>;
+  place: Place;
+  tried: ReturnType<typeof useTried>;
+  carrying: boolean;
+}) => (
+  <Shelf
+    composer={composer}
+    screen={commands}
+    behind={behindWords(composer, place)}
+    said={shelf.said}
+    wanted={shelf.asked}
+    carrying={carrying}
+    onTake={shelf.take}
+    onTry={tried.attempt}
+    onAdd={shelf.add}
+    onAddOwn={shelf.addOwn}
+    onAddShared={shelf.addShared}
+    onRenamed={(shared, name) => composer.documents.named(shared, name)}
+    onClose={shelf.close}
+  />
+);
 
 /** The column of the running order, with the way to unfold it. */
 function LeftSide({

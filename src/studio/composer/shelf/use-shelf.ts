@@ -30,11 +30,8 @@ function placeNow(composer: Composer): Place {
   return { parent: holder.id, index: at < 0 ? (holder.children ?? []).length : at + 1 };
 }
 
-export function useShelf(composer: Composer) {
-  const site = useSite();
-  const refresh = useRefresh();
-  const latestRefresh = useRef(refresh);
-  latestRefresh.current = refresh;
+/** Where things are put, and how often the shelf was asked for. */
+function usePlace(composer: Composer) {
   const [place, setPlace] = useState<Place | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   // Whoever asks for it again while it is open wants to search.
@@ -58,6 +55,16 @@ export function useShelf(composer: Composer) {
   useEffect(() => {
     if (isOpen && selected) setPlace(placeNow(composer));
   }, [composer, isOpen, selected]);
+
+  return { place, said, setSaid, asked, open, close };
+}
+
+export function useShelf(composer: Composer) {
+  const site = useSite();
+  const refresh = useRefresh();
+  const latestRefresh = useRef(refresh);
+  latestRefresh.current = refresh;
+  const { place, said, setSaid, asked, open, close } = usePlace(composer);
 
   /** What is put on the page is told, and the next comes behind it; a refusal is told by the composer. */
   const tell = (name: string, put: Promise<string | null>) => {
