@@ -155,7 +155,9 @@ test("the composer by keyboard alone: select, add, move, edit words, remove, und
   const names = () => sections.evaluateAll((list) => list.map((one) => one.getAttribute("title")));
   const before = await names();
   await page.keyboard.press("?");
-  await expect(page.getByRole("dialog", { name: "Keys" })).toContainText("one level in, edit the words, choose the picture");
+  await expect(page.getByRole("dialog", { name: "Keys" })).toContainText(
+    "one level in, edit the words, choose the picture",
+  );
   await page.keyboard.press("Escape");
   await expect(page.getByRole("dialog", { name: "Keys" })).toBeHidden();
   await page.locator("body").press("ArrowDown");
