@@ -16,7 +16,7 @@ export const words = {
   usedHere: "on this page",
   isThere: "in the list already",
   size: ({ widthPx, heightPx }: { widthPx: number; heightPx: number }) => `${widthPx} × ${heightPx}`,
-  numbered: (name: string, at: number) => `${name}, number ${at}`,
+  numbered: (at: number) => `number ${at}`,
   chooseAll: (count: number) => `All ${count}`,
   chooseNone: "None of them",
   addThem: (count: number) => (count ? `Add ${counted(count, "picture", "pictures")}` : "Add them"),

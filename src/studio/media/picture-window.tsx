@@ -321,7 +321,6 @@ function PictureCell({
     <button
       type="button"
       {...(many ? { "aria-pressed": chosen } : { role: "radio", "aria-checked": chosen })}
-      aria-label={many && chosen ? words.numbered(entry.name, at + 1) : entry.name}
       title={entry.name}
       onClick={onPress}
       style={{
@@ -332,10 +331,14 @@ function PictureCell({
         cursor: "pointer",
         outline: chosen ? "2px solid var(--chakra-colors-mark)" : undefined,
         outlineOffset: 1,
-        opacity: isThere && !chosen ? 0.55 : 1,
       }}
     >
-      <Box h={`${cellPx.picture}px`} css={entry.tint ? {} : chequer} bg={entry.tint ? "paper" : undefined}>
+      <Box
+        h={`${cellPx.picture}px`}
+        opacity={isThere && !chosen ? 0.55 : 1}
+        css={entry.tint ? {} : chequer}
+        bg={entry.tint ? "paper" : undefined}
+      >
         <Picture
           src={smallPicture(site, entry.hash)}
           style={{ width: "100%", height: "100%", objectFit: "contain", display: "block" }}
@@ -347,6 +350,11 @@ function PictureCell({
       <Text truncate fontSize="small" color="ink2">
         {note}
       </Text>
+      {many && chosen ? (
+        <Box as="span" srOnly>
+          {words.numbered(at + 1)}
+        </Box>
+      ) : null}
       {many && chosen ? (
         <Box
           position="absolute"
