@@ -36,12 +36,18 @@ try {
   await frame("Wide").getByRole("heading", { level: 1 }).click();
   // How many characters fit is measured a moment later.
   await page.getByText(/^\d+ of about .* at 1180 px$/).waitFor();
+  await page.waitForFunction(() => {
+    const rows = [...document.querySelectorAll('nav[aria-label="Running order"] button[title]')];
+    const drawn = rows.flatMap((row) => row.querySelector("iframe")?.contentDocument ?? []);
+    const pictures = drawn.flatMap((inside) => [...inside.images]);
+    return rows.length === drawn.length && pictures.every(({ complete }) => complete);
+  });
   await shot("composer");
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Add a section (+)" }).click();
   await page.getByLabel("Find a section").fill("contact");
   await page.keyboard.press("ArrowDown");
-  await frame("Wide").locator('[data-n="tried"]').waitFor();
+  await frame("Wide").locator('[data-n="tried"] .w-form').waitFor();
   await page.locator("[data-shelf] iframe").first().waitFor();
   await shot("shelf");
   await page.goto(studio("/s/wrenfield/pages/visit"));

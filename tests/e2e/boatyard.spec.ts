@@ -68,6 +68,11 @@ test("five sections are taken without the shelf being closed: tried on the stage
     ["contact", "Contact form"],
   ] as const) {
     await search.fill(word);
+    // The site has no form yet: a sample of it is tried, and nothing stored.
+    if (name === "Contact form") {
+      await page.keyboard.press("ArrowDown");
+      await expect(wide().locator('[data-n="tried"] .w-form').getByLabel("E-mail")).toBeVisible();
+    }
     await page.keyboard.press("Enter");
     await expect(shelf().getByText(`“${name}” is on the page.`)).toBeVisible();
   }

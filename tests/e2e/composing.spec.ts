@@ -623,6 +623,47 @@ test("frames are as wide as they say beside scroll bars that take room", {
   }
 });
 
+test("what is tried stays on the stage when a change of before is stored meanwhile", {
+  tag: "@long",
+}, async ({ page }) => {
+  await page.goto("/s/wrenfield/pages/home");
+  let answer = () => {};
+  const held = new Promise<void>((resolve) => {
+    answer = resolve;
+  });
+  await page.route("**/api/do/pages.edit", async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.getByRole("button", { name: "Add a section (+)" }).click();
+  const shelf = page.getByRole("region", { name: "Shelf" });
+  const search = shelf.getByLabel("Find a section");
+  await search.fill("faq");
+  await search.press("Enter");
+  await expect(shelf.getByText("“Questions” is on the page.")).toBeVisible();
+  await search.fill("testimonials");
+  await page.keyboard.press("ArrowDown");
+  const tried = frame(page, "Wide").locator('[data-n="tried"]');
+  await expect(tried).toBeVisible();
+  answer();
+  await saved(page);
+  await expect(tried).toBeVisible();
+  await closeShelf(page);
+  await expect(tried).toHaveCount(0);
+  await page.keyboard.press("Control+Z");
+  await saved(page);
+});
+
+test("on the stage the browser drags nothing of its own", { tag: "@long" }, async ({ page }) => {
+  await page.goto("/s/wrenfield/pages/home");
+  const picture = onPage(frame(page, "Wide").locator("main img"), 0);
+  await expect(picture).toBeVisible();
+  const taken = await picture.evaluate(
+    (image) => !image.dispatchEvent(new DragEvent("dragstart", { bubbles: true, cancelable: true })),
+  );
+  expect(taken).toBe(true);
+});
+
 test("a double press, or Enter, on a place without a picture opens what can be chosen", {
   tag: "@long",
 }, async ({ page }) => {

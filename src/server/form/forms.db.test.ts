@@ -231,3 +231,17 @@ test("a person who is erased takes forms and files along; what is old goes, and 
       .where(eq(formFiles.siteId, row?.id ?? "")),
   ).toEqual([]);
 });
+
+test("what a new one would begin as is told to be looked at, and nothing is stored", async () => {
+  type Framed = { widgets: readonly { id: string; kind: string; settings: object }[] };
+  const framed = async () => (await studio.as("editor", "sites.frame", { site })) as Framed;
+  const before = await framed();
+  const { widgets } = (await studio.as("editor", "widgets.fresh", { site, kinds: ["form", "popup"] })) as Framed;
+  expect(widgets.map(({ kind }) => kind)).toEqual(["form", "popup"]);
+  expect((await framed()).widgets).toEqual(before.widgets);
+  const { id } = (await studio.as("designer", "widgets.add", { site, kind: "form", name: "Another" })) as {
+    id: string;
+  };
+  expect((await framed()).widgets.find((one) => one.id === id)?.settings).toEqual(widgets[0]?.settings);
+  await expect(studio.as("editor", "widgets.fresh", { site, kinds: ["form", "form"] })).rejects.toThrow();
+});

@@ -67,6 +67,16 @@ async function onlyOne(tx: Executor, siteId: string, kind: WidgetKindName) {
 }
 
 export const widgetOperations = {
+  /** What new ones of these kinds would begin as, to be looked at: nothing is stored. */
+  "widgets.fresh": siteOperation(
+    "site.read",
+    { kinds: Joi.array().items(kind).min(1).max(widgetKindNames.length).unique().required() },
+    async ({ context, site }, input: { kinds: WidgetKindName[] }) => {
+      const parts = await partsOf(context.db, site.id);
+      const from = { settings: site.settings, name: site.name, parts };
+      return { widgets: input.kinds.map((one) => ({ kind: one, settings: widgetJudges[one].fresh(from) })) };
+    },
+  ),
   /** A new one of a kind, drawn from the site. */
   "widgets.add": siteOperation(
     "widgets.change",

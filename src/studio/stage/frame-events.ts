@@ -182,6 +182,11 @@ export function listenTo(listening: Listening): () => void {
   addEventListener("focusin", onLeft);
   document.addEventListener("pointerdown", onDown);
   const onTwice = (event: MouseEvent) => pressedTwice(listening, event);
+  // A press that moves is the composer's own drag; only words that are written are dragged by the browser.
+  const onDrag = (event: Event) => {
+    if (!words.now()) event.preventDefault();
+  };
+  document.addEventListener("dragstart", onDrag);
   document.addEventListener("click", stopped);
   document.addEventListener("dblclick", onTwice);
   document.addEventListener("keydown", onFrameKey, true);
@@ -194,6 +199,7 @@ export function listenTo(listening: Listening): () => void {
     removeEventListener("pointerdown", onLeft);
     removeEventListener("focusin", onLeft);
     document.removeEventListener("pointerdown", onDown);
+    document.removeEventListener("dragstart", onDrag);
     document.removeEventListener("click", stopped);
     document.removeEventListener("dblclick", onTwice);
     document.removeEventListener("keydown", onFrameKey, true);

@@ -10,6 +10,7 @@ import { everyNode, type PageNode } from "@/core/page/node";
 import { hasSamples } from "@/core/page/words/sample";
 import { words as sharedWords } from "../shared/words";
 import { words } from "../words";
+import { entryLook } from "./entry-look";
 import { EntryPicture, type PicturedPart } from "./picture";
 
 /** "2 columns · 4 blocks", counted from what stands in a section: of what kinds say of themselves, each once. */
@@ -80,15 +81,7 @@ export const Entry = memo(function Entry({
         style={{
           outline: lifted ? "2px solid var(--chakra-colors-mark)" : undefined,
           boxShadow: lifted ? "var(--chakra-shadows-lifted)" : undefined,
-          display: "flex",
-          gap: 10,
-          alignItems: "center",
-          width: "100%",
-          padding: "6px 6px",
-          borderRadius: 5,
-          textAlign: "left",
-          cursor: "pointer",
-          background: selected ? "var(--chakra-colors-wash)" : "transparent",
+          ...entryLook(selected),
         }}
       >
         <EntryPicture section={section} picture={picture} folded={folded} />

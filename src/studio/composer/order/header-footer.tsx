@@ -4,6 +4,7 @@ import { Box, Text } from "@chakra-ui/react";
 import { Settings2 } from "lucide-react";
 import { noHeaderFooter, type PageNode } from "@/core/page/node";
 import { words } from "../words";
+import { entryLook } from "./entry-look";
 import { EntryPicture, type PicturedPart } from "./picture";
 
 /** The header or footer of the page. */
@@ -35,17 +36,7 @@ export function Fixed({
       aria-pressed={selected}
       title={String(section.content.name)}
       onClick={() => onSelect(section.id)}
-      style={{
-        display: "flex",
-        gap: 10,
-        alignItems: "center",
-        width: "100%",
-        padding: "6px",
-        borderRadius: 5,
-        textAlign: "left",
-        cursor: "pointer",
-        background: selected ? "var(--chakra-colors-wash)" : "transparent",
-      }}
+      style={entryLook(selected)}
     >
       <EntryPicture section={section} picture={picture} folded={folded} />
       {folded ? null : (

@@ -5,7 +5,7 @@ import { type RefObject, useEffect } from "react";
 import type { Width } from "@/core/page/look/look";
 import { deviceClass } from "@/core/visitor/visitor";
 import { EditableFrame } from "@/studio/stage/editable-frame";
-import { type Pane, useScrollTogether } from "../scroll-together";
+import { useScrollTogether } from "../scroll-together";
 import type { Composer } from "../store";
 import { useViewChoice } from "../view-choice";
 import { words } from "../words";
@@ -56,91 +56,35 @@ export function Frames({
   };
   return (
     <Flex gap="22px" h="100%" justify={sideBySide ? "flex-start" : "center"}>
-      <WideFrame
+      <EditableFrame
         key="main"
-        frame={frame}
-        mainWidth={mainWidth}
+        {...frame}
+        name={
+          mainWidth > 900 ? words.frameNames.wide : mainWidth > 600 ? words.frameNames.tablet : words.frameNames.phone
+        }
+        widthPx={mainWidth}
         edge={edge}
-        wideRoom={wideRoom}
-        mainScale={mainScale}
-        mainScope={mainScope}
+        roomPx={wideRoom}
+        scale={mainScale}
+        scope={mainScope}
         editRef={editRef}
-        tellPane={tellPane}
-        scrolled={scrolled}
+        onPane={(pane) => tellPane("main", pane)}
+        onScrolled={() => scrolled("main")}
       />
       {sideBySide ? (
-        <PhoneFrame
+        <EditableFrame
           key="phone"
-          frame={frame}
-          phoneRoom={phoneRoom}
-          phoneScale={phoneScale}
-          tellPane={tellPane}
-          scrolled={scrolled}
+          {...frame}
+          name={words.frameNames.phone}
+          widthPx={390}
+          roomPx={phoneRoom}
+          scale={phoneScale}
+          scope="phone"
+          rounded
+          onPane={(pane) => tellPane("phone", pane)}
+          onScrolled={() => scrolled("phone")}
         />
       ) : null}
     </Flex>
   );
 }
-
-/** The page at the chosen width. */
-const WideFrame = ({
-  frame,
-  mainWidth,
-  edge,
-  wideRoom,
-  mainScale,
-  mainScope,
-  editRef,
-  tellPane,
-  scrolled,
-}: {
-  frame: FrameOf;
-  mainWidth: number;
-  edge: { centred: boolean; onWidth: (px: number) => void };
-  wideRoom: number;
-  mainScale: number;
-  mainScope: Width;
-  editRef: RefObject<((node: string) => void) | null>;
-  tellPane: (name: string, pane: Pane | null) => void;
-  scrolled: (name: string) => void;
-}) => (
-  <EditableFrame
-    {...frame}
-    name={mainWidth > 900 ? words.frameNames.wide : mainWidth > 600 ? words.frameNames.tablet : words.frameNames.phone}
-    widthPx={mainWidth}
-    edge={edge}
-    roomPx={wideRoom}
-    scale={mainScale}
-    scope={mainScope}
-    editRef={editRef}
-    onPane={(pane) => tellPane("main", pane)}
-    onScrolled={() => scrolled("main")}
-  />
-);
-
-/** The page on a phone. */
-const PhoneFrame = ({
-  frame,
-  phoneRoom,
-  phoneScale,
-  tellPane,
-  scrolled,
-}: {
-  frame: FrameOf;
-  phoneRoom: number;
-  phoneScale: number;
-  tellPane: (name: string, pane: Pane | null) => void;
-  scrolled: (name: string) => void;
-}) => (
-  <EditableFrame
-    {...frame}
-    name={words.frameNames.phone}
-    widthPx={390}
-    roomPx={phoneRoom}
-    scale={phoneScale}
-    scope="phone"
-    rounded
-    onPane={(pane) => tellPane("phone", pane)}
-    onScrolled={() => scrolled("phone")}
-  />
-);

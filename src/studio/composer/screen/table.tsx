@@ -171,6 +171,9 @@ export function Table({ composer, page }: { composer: Composer; page: string }) 
   const mayTry = !dragging.dragged && shelf.place?.parent === view.page.id;
   const triedAt = mayTry ? (shelf.place?.index ?? null) : null;
   const tried = useTried(renderer, meta, view, triedAt);
+  // A frame that is drawn between two renderings, as once a change is stored, keeps what is tried.
+  const { now: triedNow } = tried;
+  const drawNow = useMemo(() => renderNow && (() => triedNow() ?? renderNow()), [renderNow, triedNow]);
   const editRef = useRef<((node: string) => void) | null>(null);
   const { commands, onKey, onClipboard } = useCommands(composer, {
     openShelf: shelf.open,
@@ -191,7 +194,7 @@ export function Table({ composer, page }: { composer: Composer; page: string }) 
   const picked = useShowing(composer, view);
   const mediaHere = usePicturesHere(view);
   const [stageRef, stageSize] = useSize();
-  if (!renderer || !renderNow || !meta) return <Loading what={words.thePage} />;
+  if (!renderer || !drawNow || !meta) return <Loading what={words.thePage} />;
   // Two frames need room: the running order gives way where the window is narrow.
   const folded = shelfOpen || orderFolded || (sideBySide && stageSize.width > 0 && stageSize.width < 560);
   return (
@@ -229,7 +232,7 @@ export function Table({ composer, page }: { composer: Composer; page: string }) 
             commands={commands}
             editRef={editRef}
             path={pagePath(meta)}
-            frame={{ rendered: tried.rendered ?? renderNow(), renderNow, renderer, composer, view, onKey, onClipboard }}
+            frame={{ rendered: drawNow(), renderNow: drawNow, renderer, composer, view, onKey, onClipboard }}
           />
           {shelfOpen ? null : (
             <Facts value={facts}>

@@ -6,11 +6,12 @@ import { noHeaderFooter, type PageNode } from "@/core/page/node";
 import type { ShelfEntry } from "@/core/page/shelf";
 import type { Renderer } from "@/core/render/render";
 import { factsOf } from "@/core/site/facts";
-import { useSite } from "@/studio/frame/site-context";
 import { useStageRenderer } from "@/studio/stage/renderer";
 import { SectionPicture } from "@/studio/stage/section-picture";
 import { useCarried } from "./carried";
 import { EntryButton } from "./entry-button";
+import { useSampleWidgets } from "./sample-widgets";
+import { useSiteWith } from "./site-with";
 import type { TakesEntries } from "./takes-entries";
 import { words } from "./words";
 
@@ -21,9 +22,9 @@ const linePx = { width: 112, height: 68 };
 
 let drawn = 0;
 
-/** An entry as a section to look at; its ids are never placed on a page. Its widget is one the site has. */
+/** An entry as a section to look at; its ids are never placed on a page. Its widget is one the site has, or a sample. */
 export function useSample(entry: ShelfEntry): PageNode {
-  const { settings, widgets } = useSite();
+  const { settings, widgets } = useSiteWith(useSampleWidgets());
   return useMemo(() => {
     const widget = widgets.find(({ kind }) => kind === entry.widget)?.id;
     return entry.make(() => `drawn${++drawn}`, { ...factsOf(settings), ...(widget ? { widget } : {}) });
@@ -32,7 +33,7 @@ export function useSample(entry: ShelfEntry): PageNode {
 
 /** The renderer of the shelf's pictures: sections alone. */
 export const useShelfRenderer = (): Renderer | null => {
-  const site = useSite();
+  const site = useSiteWith(useSampleWidgets());
   return useStageRenderer(site, noHeaderFooter, noHeaderFooter);
 };
 
@@ -43,6 +44,7 @@ interface EntryProps extends TakesEntries {
 
 function useEntry({ entry, onTake, onTry }: EntryProps) {
   const section = useSample(entry);
+  const samples = useSampleWidgets();
   const carried = useCarried(`shelf:${entry.key}`, {
     name: entry.name,
     shown: () => section,
@@ -50,7 +52,11 @@ function useEntry({ entry, onTake, onTry }: EntryProps) {
   });
   return {
     section,
-    button: { ...carried, onAdd: () => onTake(entry), onTry: (wanted: boolean) => onTry(wanted ? section : null) },
+    button: {
+      ...carried,
+      onAdd: () => onTake(entry),
+      onTry: (wanted: boolean) => onTry(wanted ? section : null, samples),
+    },
   };
 }
 
