@@ -7,6 +7,7 @@ import { brotliCompressSync } from "node:zlib";
 import { type Browser, chromium, type Page } from "@playwright/test";
 import autocannon from "autocannon";
 import { launchOptions } from "../../scripts/lib/browser.mjs";
+import { phoneBeside } from "../phone-beside";
 import { scriptKb, type Weighed, weighed, workspaceKb, workspaces } from "../weights";
 import { daysOfTheLargest, daysVsPing, engineVsOracle, raceWinners, readLargeCalendar } from "./booking";
 import { chatLarge, chatRight } from "./chat";
@@ -99,6 +100,7 @@ async function signedIn(browser: Browser): Promise<Page> {
   const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
   // The loader of TypeScript names functions by a helper that a page does not have.
   await page.addInitScript("globalThis.__name = (named) => named");
+  await page.addInitScript(phoneBeside);
   await page.goto(`http://localhost:${port}/sign-in`);
   await page.getByRole("button", { name: "Sign in" }).click();
   await page.getByRole("heading", { name: "Sites" }).waitFor();

@@ -5,23 +5,10 @@ import { createRequire } from "node:module";
 import { join } from "node:path";
 import { expect, type FrameLocator, type Locator, type Page, type Route } from "@playwright/test";
 import { isLongRun } from "../extent";
+import { phoneBeside } from "../phone-beside";
 
 export const port = process.env.WEBITOR_PORT ?? "4480";
 export const siteAddress = (key: string, path = "/") => `http://${key}.localhost:${port}${path}`;
-
-/** Whoever tries the composer here wished for the phone beside the page, and is asked nothing else. */
-const phoneBeside = () => {
-  // On the studio's host: sites keep nothing of it.
-  if (location.hostname !== "localhost") return;
-  try {
-    localStorage.setItem(
-      "webitor.view",
-      localStorage.getItem("webitor.view") ?? '{"sideBySide":true,"widthPx":1180,"zoom":"fit"}',
-    );
-  } catch {
-    // A page that may keep nothing shows no composer.
-  }
-};
 
 /** For so long after its password was shown a session is used as it is; sensitive commands ask after twice that. */
 const shownForMs = 5 * 60_000;

@@ -28,7 +28,7 @@ export const siteKeySchema = Joi.string()
   .pattern(/^[a-z][a-z0-9-]{1,38}[a-z0-9]$/)
   .invalid(...reservedKeys)
   .messages({
-    "string.pattern.base": "A site key has 3 to 40 small letters, digits and hyphens, and starts with a letter.",
+    "string.pattern.base": "A site address has 3 to 40 small letters, digits and hyphens, and starts with a letter.",
     "string.empty": "A site needs a key.",
     "any.invalid": "This key is kept for Webitor itself.",
   });
