@@ -123,6 +123,44 @@ test("from Enter and from a press on every key belongs to the words, however lat
   for (let step = 0; step < 2; step++) await undo(page);
 });
 
+test("words that are left the moment their tools are there leave the screen as it is", async ({ page }) => {
+  await openPage(page, "oddlane");
+  let letIn = () => {};
+  const held = new Promise<void>((resolve) => {
+    letIn = resolve;
+  });
+  const script = /\/_next\/static\/chunks\/[^/]*\.js$/;
+  await page.route(script, async (route) => {
+    await held;
+    await route.continue();
+  });
+  const wanted = page.waitForRequest(script);
+  const words = onPage(frame(page, "Wide").locator(".b-rich"), 0);
+  await words.click();
+  await wanted;
+  // The words have the keys before their editor comes.
+  await page.keyboard.type("Tread ");
+  await expect(words).toContainText("Tread ");
+  // Before what is drawn has had its effects.
+  await page.evaluate(() => {
+    const watching = new MutationObserver(() => {
+      if (!document.querySelector('[role="toolbar"][aria-label="Words"]')) return;
+      watching.disconnect();
+      const inside = document.querySelector<HTMLIFrameElement>('iframe[title^="Wide,"]')?.contentDocument;
+      const editor = inside?.querySelector("[contenteditable]");
+      editor?.dispatchEvent(new KeyboardEvent("keydown", { key: "Escape", bubbles: true, cancelable: true }));
+      document.documentElement.dataset.left = String(inside?.querySelector("[contenteditable]") === null);
+    });
+    watching.observe(document.body, { childList: true, subtree: true });
+  });
+  letIn();
+  await expect(page.locator("html")).toHaveAttribute("data-left", "true");
+  await expect(page.getByRole("toolbar", { name: "Words" })).toHaveCount(0);
+  await expect(words).toContainText("Tread ");
+  await undo(page);
+  await expect(words).not.toContainText("Tread ");
+});
+
 test("words are open in one frame at a time", async ({ page }) => {
   await openPage(page, "oddlane");
   await onPage(frame(page, "Wide").locator(".b-rich"), 0).click();

@@ -54,6 +54,8 @@ export function WordsTools({ composer, editor, x, y }: { composer: Composer; edi
       event.stopPropagation();
       setLinking(true);
     };
+    // An effect may run late, when the words are left already: an editor that is gone has no view.
+    if (editor.isDestroyed) return;
     const { dom } = editor.view;
     dom.addEventListener("keydown", onKey);
     return () => dom.removeEventListener("keydown", onKey);
