@@ -4,7 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import type { Editor } from "@tiptap/core";
 import { Bold, Italic, Link2, List, ListOrdered, Unlink } from "lucide-react";
 import type { ReactNode } from "react";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { linkFromWords } from "@/core/page/words/link";
 import { LinkChoice } from "@/studio/composer/sheet/link-choice";
 import type { Composer } from "@/studio/composer/store";
@@ -12,6 +12,25 @@ import { words } from "@/studio/composer/words";
 import { IconButton, MainButton } from "@/studio/kit/buttons";
 import { TextInput } from "@/studio/kit/fields";
 import { State } from "@/studio/kit/layout";
+
+/** Calls with Ctrl or Cmd and K in the words. */
+function useLinkKey(editor: Editor, call: () => void) {
+  const latest = useRef(call);
+  latest.current = call;
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "k") return;
+      event.preventDefault();
+      event.stopPropagation();
+      latest.current();
+    };
+    // An effect may run late, when the words are left already: an editor that is gone has no view.
+    if (editor.isDestroyed) return;
+    const { dom } = editor.view;
+    dom.addEventListener("keydown", onKey);
+    return () => dom.removeEventListener("keydown", onKey);
+  }, [editor]);
+}
 
 export function WordsTools({ composer, editor, x, y }: { composer: Composer; editor: Editor; x: number; y: number }) {
   const [, redraw] = useState(0);
@@ -47,19 +66,7 @@ export function WordsTools({ composer, editor, x, y }: { composer: Composer; edi
     setWrong(false);
     editor.commands.focus();
   };
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "k") return;
-      event.preventDefault();
-      event.stopPropagation();
-      setLinking(true);
-    };
-    // An effect may run late, when the words are left already: an editor that is gone has no view.
-    if (editor.isDestroyed) return;
-    const { dom } = editor.view;
-    dom.addEventListener("keydown", onKey);
-    return () => dom.removeEventListener("keydown", onKey);
-  }, [editor]);
+  useLinkKey(editor, () => setLinking(true));
   const link = editor.getAttributes("link").href as string | undefined;
   return (
     <Box

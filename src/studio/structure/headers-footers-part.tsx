@@ -176,7 +176,6 @@ function HeaderFooterCard({
   const [renaming, setRenaming] = useState(false);
   const stand = (next: Standing) =>
     command(() => ask("headersFooters.stand", { site: site.key, headerFooter: id, standing: next }));
-  const move = (by: -1 | 1) => command(() => ask("headersFooters.move", { site: site.key, headerFooter: id, by }));
   return (
     <Box bg="sheet" borderWidth="1px" borderColor={open ? "mark" : "line"} p="12px 14px" mb="8px">
       <Flex gap="10px" align="center" wrap="wrap">
@@ -199,26 +198,7 @@ function HeaderFooterCard({
           {words.work}
         </Link>
         {site.mayLayout && !isFirst(headerFooter) ? (
-          <Flex>
-            <QuietButton onClick={() => setRenaming(!renaming)}>{words.rename}</QuietButton>
-            <IconButton name={words.headerFooterUp(name)} disabled={first} onClick={() => move(-1)}>
-              <ArrowUp size={15} />
-            </IconButton>
-            <IconButton name={words.headerFooterDown(name)} disabled={last} onClick={() => move(1)}>
-              <ArrowDown size={15} />
-            </IconButton>
-            <IconButton
-              name={words.removeHeaderFooter(name)}
-              onClick={() =>
-                command(async () => {
-                  await ask("headersFooters.remove", { site: site.key, headerFooter: id });
-                  onRemoved();
-                })
-              }
-            >
-              <Trash2 size={15} />
-            </IconButton>
-          </Flex>
+          <Deeds {...{ headerFooter, first, last, command, onRemoved }} onRename={() => setRenaming(!renaming)} />
         ) : null}
       </Flex>
       {(["include", "exclude"] as const).map((side) => (
@@ -231,6 +211,48 @@ function HeaderFooterCard({
         />
       ))}
     </Box>
+  );
+}
+
+/** What else may be done with one that is not its site's first. */
+function Deeds({
+  headerFooter: { id, name },
+  first,
+  last,
+  command,
+  onRename,
+  onRemoved,
+}: {
+  headerFooter: HeaderFooter;
+  first: boolean;
+  last: boolean;
+  command: (work: () => Promise<unknown>) => void;
+  onRename: () => void;
+  onRemoved: () => void;
+}) {
+  const site = useSite();
+  const move = (by: -1 | 1) => command(() => ask("headersFooters.move", { site: site.key, headerFooter: id, by }));
+  return (
+    <Flex>
+      <QuietButton onClick={onRename}>{words.rename}</QuietButton>
+      <IconButton name={words.headerFooterUp(name)} disabled={first} onClick={() => move(-1)}>
+        <ArrowUp size={15} />
+      </IconButton>
+      <IconButton name={words.headerFooterDown(name)} disabled={last} onClick={() => move(1)}>
+        <ArrowDown size={15} />
+      </IconButton>
+      <IconButton
+        name={words.removeHeaderFooter(name)}
+        onClick={() =>
+          command(async () => {
+            await ask("headersFooters.remove", { site: site.key, headerFooter: id });
+            onRemoved();
+          })
+        }
+      >
+        <Trash2 size={15} />
+      </IconButton>
+    </Flex>
   );
 }
 
