@@ -10,6 +10,7 @@ import {
   onPage,
   openPage,
   openSites,
+  operator,
   saved,
   signIn,
   undo,
@@ -689,6 +690,34 @@ test("what is tried stays on the stage when a change of before is stored meanwhi
   await closeShelf(page);
   await expect(tried).toHaveCount(0);
   await page.keyboard.press("Control+Z");
+  await saved(page);
+});
+
+test("a sample that comes while its section is tried is drawn into it", { tag: "@long" }, async ({ page }) => {
+  await operator(() => page, "late-sample").copyWorkshop("Late sample");
+  let answer = () => {};
+  const held = new Promise<void>((resolve) => {
+    answer = resolve;
+  });
+  await page.route("**/api/do/widgets.fresh", async (route) => {
+    await held;
+    await route.continue();
+  });
+  await openPage(page, "late-sample");
+  await page.getByRole("button", { name: "Add a section (+)" }).click();
+  const shelf = page.getByRole("region", { name: "Shelf" });
+  await shelf.getByLabel("Find a section").fill("contact form");
+  await page.keyboard.press("ArrowDown");
+  const tried = frame(page, "Wide").locator('[data-n="tried"]');
+  await expect(tried).toBeVisible();
+  await expect(tried.locator(".w-form")).toHaveCount(0);
+  answer();
+  await expect(tried.locator(".w-form").getByLabel("E-mail")).toBeVisible();
+  // Taken, nothing of it is tried any more.
+  await page.keyboard.press("Enter");
+  await expect(shelf.getByText("“Contact form” is on the page.")).toBeVisible();
+  await expect(frame(page, "Wide").locator(".w-form")).toHaveCount(1);
+  await expect(tried).toHaveCount(0);
   await saved(page);
 });
 

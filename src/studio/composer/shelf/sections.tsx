@@ -1,7 +1,7 @@
 "use client";
 // Ready-made sections as cards: each as it would look here, in the site's Brand.
 import { Box, SimpleGrid, Text } from "@chakra-ui/react";
-import { useMemo } from "react";
+import { useEffect, useMemo, useRef } from "react";
 import { noHeaderFooter, type PageNode } from "@/core/page/node";
 import type { ShelfEntry } from "@/core/page/shelf";
 import type { Renderer } from "@/core/render/render";
@@ -50,12 +50,27 @@ function useEntry({ entry, onTake, onTry }: EntryProps) {
     shown: () => section,
     put: (place) => onTake(entry, place),
   });
+  const tries = useRef(onTry);
+  tries.current = onTry;
+  const isTried = useRef(false);
+  // Samples that come while it is tried are drawn into it.
+  useEffect(() => {
+    if (isTried.current) tries.current(section, samples);
+  }, [section, samples]);
   return {
     section,
     button: {
       ...carried,
-      onAdd: () => onTake(entry),
-      onTry: (wanted: boolean) => onTry(wanted ? section : null, samples),
+      // What is on the page is tried no more, though it is still pointed at.
+      onAdd: () => {
+        isTried.current = false;
+        onTry(null);
+        onTake(entry);
+      },
+      onTry: (wanted: boolean) => {
+        isTried.current = wanted;
+        onTry(wanted ? section : null, samples);
+      },
     },
   };
 }
