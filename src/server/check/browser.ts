@@ -146,6 +146,17 @@ export async function measureSite(context: Context, row: SiteRow, site: SiteFile
   return found;
 }
 
+/** Ends a process that leads a group of its own, with all that it began: a system's browser may stand behind a script. */
+function endGroup({ pid, stdio }: ChildProcess): void {
+  for (const pipe of stdio) pipe?.destroy();
+  if (pid === undefined) return;
+  try {
+    process.kill(-pid, "SIGKILL");
+  } catch {
+    // It has ended by itself.
+  }
+}
+
 /**
  * Opens a page of a small server on loopback in `browser`, and leaves it open until `begin` was told that it is done. An
  * Error where the browser ends before, or nothing was said to be alive for a minute.
@@ -174,10 +185,11 @@ export async function inBrowser(
       };
       begin(resolve, alive, port);
       alive();
+      // It ends with the pipe by which it may be told what to do, so also when this process is killed.
       child = spawn(
         browser,
-        [...quiet, `--user-data-dir=${folder}`, "--remote-debugging-port=0", `http://localhost:${port}/`],
-        { stdio: "ignore" },
+        [...quiet, `--user-data-dir=${folder}`, "--remote-debugging-pipe", `http://localhost:${port}/`],
+        { stdio: ["ignore", "ignore", "ignore", "pipe", "pipe"], detached: true },
       );
       child.on("error", reject);
       child.on("exit", (code) => reject(new Error(`The browser ended (${code}) before every page was measured.`)));
@@ -185,7 +197,7 @@ export async function inBrowser(
   } finally {
     clearTimeout(timer);
     child?.removeAllListeners("exit");
-    child?.kill("SIGKILL");
+    if (child) endGroup(child);
     server.closeAllConnections();
     server.close();
     await rm(folder, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 }).catch(() => {});
