@@ -148,7 +148,7 @@ export async function measureSite(context: Context, row: SiteRow, site: SiteFile
 
 /** Ends a process that leads a group of its own, with all that it began: a system's browser may stand behind a script. */
 function endGroup({ pid, stdio }: ChildProcess): void {
-  for (const pipe of stdio) pipe?.destroy();
+  for (const pipe of stdio ?? []) pipe?.destroy();
   if (pid === undefined) return;
   try {
     process.kill(-pid, "SIGKILL");
@@ -192,6 +192,8 @@ export async function inBrowser(
         { stdio: ["ignore", "ignore", "ignore", "pipe", "pipe"], detached: true },
       );
       child.on("error", reject);
+      // What goes wrong with a pipe is that the browser has ended, which is told below.
+      for (const pipe of child.stdio ?? []) pipe?.on("error", () => {});
       child.on("exit", (code) => reject(new Error(`The browser ended (${code}) before every page was measured.`)));
     });
   } finally {
