@@ -7,8 +7,11 @@ import type { PageData, ReleasedWidget } from "@/core/widget/released";
 export interface PageConsent {
   /** Whether something for this purpose may load. */
   allows(purpose: string): boolean;
-  /** A yes to this purpose, given by pressing what needs it. */
-  grant(purpose: string): void;
+  /**
+   * A press on something that waits for a yes to its purpose, and comes from `host`: a yes to that thing for this visit to
+   * the page, and to nothing else.
+   */
+  pressed(purpose: string, host: string): void;
   /** Opens the question again. */
   open(): void;
 }

@@ -39,6 +39,8 @@ test.beforeAll(async ({ browser }) => {
   });
   const node = (id: string, kind: string, content: object) => ({ id, kind, content, look: { base: {} } });
   const shown = { alt: "", as: "here", text: "", controls: "shown", fullScreen: true, captions: [], chapters: [] };
+  const framed = { size: "fixed", rights: [], devices: [], agreed: true, purpose: "marketing", sets: [], poster: null };
+  const coded = { origins: ["https://river.example"], purpose: "marketing" };
   const { id: widget } = await call<{ id: string }>("widgets.add", { kind: "popup", name: "Letter" });
   const { revision, settings } = await call<{ revision: number; settings: object }>("widgets.read", { widget });
   const later = { ...settings, enabled: true, triggers: [{ on: "after", seconds: 600 }] };
@@ -50,6 +52,15 @@ test.beforeAll(async ({ browser }) => {
       children: [
         node("ask-h", "heading", { text: "One clip", level: 1 }),
         node("ask-v", "video", { source, title, ratio, seconds, poster, ...shown }),
+        node("ask-w", "video", { source, title: "The same clip again", ratio, seconds, poster, ...shown }),
+        node("ask-e", "embed", {
+          address: `http://neighbours.localhost:${port}/ferries`,
+          title: "The next ferries",
+          ...framed,
+        }),
+        node("ask-f", "embed", { address: `http://quayside.localhost:${port}/`, title: "The quay", ...framed }),
+        node("ask-c", "code", { title: "Height of the river", html: "<p>1 m</p>", css: "", script: "", ...coded }),
+        node("ask-d", "code", { title: "Its banks", html: "<p>4 m</p>", css: "", script: "", ...coded }),
       ],
     },
   );
@@ -140,32 +151,74 @@ test("in Ireland nothing loads before a yes; refusing is as easy, is kept, and h
   expect(await page.context().cookies()).toEqual([]);
 });
 
-test("a press on the clip is a yes to just that; taken back, it is gone", async ({ browser }) => {
-  const { page, asked, question } = await visitor(browser, "IE");
-  await expect(question).toBeVisible();
+// One thing of each kind that waits, beside another for the same purpose that nobody presses.
+const waiting = [
+  { what: "a clip", role: "link", name: /^Play: Kiln opening/, title: "Kiln opening, first of March", host: "clips" },
+  {
+    what: "a framed page",
+    role: "button",
+    name: "Load: The next ferries",
+    title: "The next ferries",
+    host: "neighbours",
+  },
+  {
+    what: "the site’s own code",
+    role: "button",
+    name: "Load: Height of the river",
+    title: "Height of the river",
+    host: site,
+  },
+] as const;
+
+for (const thing of waiting)
+  test(`after “Refuse all” a press on ${thing.what} loads that alone, this once`, async ({ browser }) => {
+    const { page, asked, question } = await visitor(browser, "IE");
+    await question.getByRole("button", { name: "Refuse all" }).click();
+    const kept = () => page.evaluate(() => localStorage.getItem("consent"));
+    const refused = await kept();
+    const frames = page.locator("main iframe");
+    const proof = page.waitForResponse((answer) => answer.url().endsWith("/_w/v1/consents"));
+    await page.getByRole(thing.role, { name: thing.name }).click();
+    await expect(page.locator(`iframe[title="${thing.title}"]`)).toBeVisible();
+    expect((await proof).status()).toBe(204);
+    await expect(frames).toHaveCount(1);
+    // The host that was pressed, with the host of its files, and nobody else.
+    for (const address of asked) expect(new URL(address).hostname).toMatch(new RegExp(`(^|\\.)${thing.host}\\.`));
+    expect(await kept()).toBe(refused);
+    expect(await granted(page)).toEqual({ preferences: "denied", statistics: "denied", marketing: "denied" });
+    // A no said after it takes the thing back, too; it was never more than this once.
+    await page.getByRole("button", { name: "Privacy choices" }).click();
+    const again = page.waitForEvent("load");
+    await question.getByRole("button", { name: "Refuse all" }).click();
+    await again;
+    await expect(frames).toHaveCount(0);
+  });
+
+const granted = (page: Page) =>
+  page.evaluate(() => (window as unknown as { webitor: { consent: { granted: object } } }).webitor.consent.granted);
+
+test("before any answer a press on the clip leaves the question open; a yes to all of them loads the rest", async ({
+  browser,
+}) => {
+  const { page, question } = await visitor(browser, "IE");
   await page.getByRole("link", { name: /^Play: Kiln opening/ }).click();
-  await expect(page.frameLocator(".b-video iframe").locator("video")).toBeVisible();
-  expect(asked.length).toBeGreaterThan(0);
-  const kept = await page.evaluate(
-    () => JSON.parse(localStorage.getItem("consent") ?? "{}") as { given: string[]; id: string },
-  );
-  expect(kept.given).toEqual(["marketing"]);
+  await expect(page.locator(`iframe[title="${waiting[0].title}"]`)).toBeVisible();
+  await expect(question).toBeVisible();
+  expect(await page.evaluate(() => localStorage.getItem("consent"))).toBeNull();
+  await question.getByRole("button", { name: "Accept all" }).click();
+  for (const thing of waiting.slice(1)) {
+    const loaded = page.locator(`iframe[title="${thing.title}"]`);
+    await loaded.scrollIntoViewIfNeeded();
+    await expect(loaded).toBeVisible();
+  }
   await page.getByRole("button", { name: "Privacy choices" }).click();
-  await expect(question.getByText(`Your choice is kept as ${kept.id}.`)).toBeVisible();
+  await expect(question.getByText(/^Your choice is kept as /)).toBeVisible();
   await question.getByRole("checkbox", { name: "Marketing" }).uncheck();
   const again = page.waitForEvent("load");
   await question.getByRole("button", { name: "Save this choice" }).click();
   await again;
-  await expect(page.locator(".b-video iframe")).toHaveCount(0);
-  expect(
-    await page.evaluate(
-      () => (window as unknown as { webitor: { consent: { granted: object } } }).webitor.consent.granted,
-    ),
-  ).toEqual({
-    preferences: "denied",
-    statistics: "denied",
-    marketing: "denied",
-  });
+  await expect(page.locator("main iframe")).toHaveCount(0);
+  expect(await granted(page)).toMatchObject({ marketing: "denied" });
 });
 
 test("a rehearsal keeps no choice, and yet what is taken back in it is gone", async () => {

@@ -1,6 +1,6 @@
 // One change of many products: what each would be after it, and why one can't be changed so. Nothing is done here.
 import { largestAmount } from "@/core/money/read";
-import type { Product, ProductState } from "./product";
+import { givesNothing, type Product, type ProductState } from "./product";
 
 /** What is done to every product that was chosen. */
 export type BulkChange =
@@ -81,7 +81,10 @@ const changes: Changes = {
           ? categories
           : [...categories, category],
   }),
-  state: (_product, { state }) => ({ state }),
+  state: (product, { state }) =>
+    state === "on" && givesNothing(product)
+      ? { fault: "It has no file yet: whoever buys it would get nothing." }
+      : { state },
   stock: ({ counted, variants }, { value }) =>
     counted
       ? { stock: Object.fromEntries(variants.map(({ id }) => [id, value])) }

@@ -1,9 +1,10 @@
 // What a catalog answers: prices with their reasons, what is found by words, properties and price, and what an address asks.
 import fc from "fast-check";
 import { paragraphs } from "@/core/page/words/richtext";
+import { bulkChanged } from "./bulk";
 import { Catalog, everything, orders, type ProductQuery } from "./find";
 import { gramsOf, priceOf, pricePerUnit, priceRange, reducedPercent } from "./price";
-import { type CatalogFrame, combinationsOf, type Product, pathOf, variantName } from "./product";
+import { type CatalogFrame, combinationsOf, isOnSale, type Product, pathOf, variantName } from "./product";
 import { queryText, readQuery } from "./query";
 import { anOption, aProduct, aVariant } from "./sample.test-kit";
 import { catalogFrameSchema, productSchema } from "./schema";
@@ -236,6 +237,24 @@ describe("what is refused, at its place", () => {
   test("a good one passes", () => {
     expect(faultOf(bell)).toBeUndefined();
     expect(faultOf(clay)).toBeUndefined();
+  });
+  test("a download whose buyer would get nothing is no product to sell, whatever its state says", () => {
+    const recipes = (files: object[]) => ({ ...bell, kind: "download" as const, files });
+    const [first, second] = bell.variants as [Product["variants"][number], Product["variants"][number]];
+    const file = (variant: string | null) => ({ media: "a".repeat(64), name: "Recipes.pdf", variant });
+    const gives = [["files", expect.stringMatching(/would get nothing/)]];
+    expect(faultOf(recipes([]))).toEqual(gives);
+    expect(faultOf({ ...recipes([]), state: "draft" })).toBeUndefined();
+    expect(faultOf(recipes([file(null)]))).toBeUndefined();
+    // A file of one variant alone leaves whoever buys another with nothing.
+    expect(faultOf(recipes([file(first.id)]))).toEqual(gives);
+    expect(faultOf(recipes(bell.variants.map(({ id }) => file(id))))).toBeUndefined();
+    expect(second.id).not.toBe(first.id);
+    expect(isOnSale({ ...recipes([]), files: [] } as never, "2026-03-05")).toBe(false);
+    expect(isOnSale({ ...recipes([file(null)]) } as never, "2026-03-05")).toBe(true);
+    expect(bulkChanged({ ...recipes([]), state: "draft" } as never, {}, { what: "state", state: "on" })).toHaveProperty(
+      "fault",
+    );
   });
   test("SKUs twice, combinations twice or of nothing, negative weights, days that end before they begin", () => {
     const [first, second] = bell.variants as [Product["variants"][number], Product["variants"][number]];

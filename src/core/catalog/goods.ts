@@ -3,7 +3,7 @@ import Joi from "joi";
 import type { ShapeFault } from "@/core/input/shape";
 import { idSchema } from "@/core/input/text";
 import type { CatalogFrame, Product } from "./product";
-import { catalogFrameSchema, catalogLimits, productSchema } from "./schema";
+import { catalogFrameSchema, catalogLimits, keptProductSchema } from "./schema";
 import { isMedium } from "./text";
 
 export interface ShopGoods {
@@ -15,7 +15,7 @@ export interface ShopGoods {
 
 export const goodsSchema: Joi.ObjectSchema<ShopGoods> = Joi.object<ShopGoods>({
   frame: catalogFrameSchema.required(),
-  products: Joi.array().items(productSchema).max(catalogLimits.products).unique("id").required(),
+  products: Joi.array().items(keptProductSchema).max(catalogLimits.products).unique("id").required(),
   stock: Joi.object().pattern(idSchema, Joi.number().integer().min(0).max(catalogLimits.stock)).required(),
 });
 

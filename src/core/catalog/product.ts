@@ -158,9 +158,18 @@ export interface CatalogFrame {
 
 export const emptyFrame: CatalogFrame = { categories: [], attributes: [], synonyms: [] };
 
-/** Whether the shop shows it on a local day. */
-export const isOnSale = ({ state, from, to }: Pick<Product, "state" | "from" | "to">, today: string): boolean =>
-  state === "on" && (from === "" || from <= today) && (to === "" || today <= to);
+/** What of a product says what its buyer gets for it. */
+export type Given = Pick<Product, "kind" | "files"> & { readonly variants: readonly Pick<Variant, "id">[] };
+
+/** Whether somebody could buy it and get nothing: a download with a variant that no file belongs to. */
+export const givesNothing = ({ kind, files = [], variants }: Given): boolean =>
+  kind === "download" && variants.some(({ id }) => !files.some(({ variant }) => variant === null || variant === id));
+
+/** Whether the shop shows it on a local day. What gives nothing is not sold, whatever its state says. */
+export const isOnSale = (product: Pick<Product, "state" | "from" | "to"> & Given, today: string): boolean => {
+  const { state, from, to } = product;
+  return state === "on" && (from === "" || from <= today) && (to === "" || today <= to) && !givesNothing(product);
+};
 
 /** The names of a variant's choices, in the order of the options: ["Ash", "Large"]. */
 export const choiceNames = ({ options }: Pick<Product, "options">, { choices }: Pick<Variant, "choices">) =>

@@ -9,6 +9,7 @@ import {
   type CatalogFrame,
   type Category,
   combinationOf,
+  givesNothing,
   type Product,
   type ProductOption,
   productKinds,
@@ -117,7 +118,8 @@ const combinations = (product: Product, helpers: Joi.CustomHelpers) => {
   return product;
 };
 
-export const productSchema: Joi.ObjectSchema<Product> = Joi.object<Product>({
+/** The form of a product, as one may have been kept or come in with a site. */
+export const keptProductSchema: Joi.ObjectSchema<Product> = Joi.object<Product>({
   id: idSchema.required(),
   kind: Joi.string()
     .valid(...productKinds)
@@ -219,6 +221,17 @@ export const productSchema: Joi.ObjectSchema<Product> = Joi.object<Product>({
     "variants.sku": "The variant in row {#row} has this SKU already.",
     "product.days": "The last day must not be earlier than the first.",
     "product.pieces": "Pieces are sold one by one.",
+  });
+
+/** A product as somebody may leave it. */
+export const productSchema: Joi.ObjectSchema<Product> = keptProductSchema
+  .custom((product: Product, helpers) =>
+    product.state === "on" && givesNothing(product)
+      ? helpers.error("product.gives", {}, { path: ["files"] } as never)
+      : product,
+  )
+  .messages({
+    "product.gives": "Whoever buys it would get nothing. Add a file for every variant, or leave it a draft until then.",
   });
 
 const categorySchema = Joi.object<Category>({

@@ -15,10 +15,13 @@ test("“Refuse all” gives nothing, “Accept all” everything", () => {
   expect(fault({ how: "accept" })).toBe("given");
 });
 
-test("who asks not to be sold gives no marketing, and a press gives something", () => {
+test("who asks not to be sold gives no marketing, and a press gives what was pressed alone", () => {
   expect(fault({ how: "doNotSell", given: everything })).toBe("given");
   expect(fault({ how: "doNotSell", given: everything.filter((one) => one !== "marketing") })).toBeNull();
-  expect(fault({ how: "press" })).toBe("given");
+  expect(fault({ how: "press", thing: "clips.localhost" })).toBeNull();
+  expect(fault({ how: "press", thing: "clips.localhost", given: everything.slice(0, 1) })).toBe("given");
+  expect(fault({ how: "press" })).toBe("thing");
+  expect(fault({ how: "refuse", thing: "clips.localhost" })).toBe("thing");
 });
 
 test("to have read of it is no yes where the law wants one to be said", () => {
@@ -32,9 +35,13 @@ test("to have read of it is no yes where the law wants one to be said", () => {
 
 test("the rule is that of the region, or the one that the site has chosen for where there is none", () => {
   for (const how of waysToChoose) {
-    const given = how === "accept" ? everything : how === "press" ? everything.slice(0, 1) : [];
-    expect(fault({ how, given, region: "elsewhere", rule: "states" })).toBeNull();
-    expect(fault({ how, given, region: "elsewhere", rule: "eu" })).toBe("rule");
-    expect(fault({ how, given, region: "eu", rule: "states" })).toBe("rule");
+    const made = {
+      how,
+      given: how === "accept" ? everything : [],
+      ...(how === "press" ? { thing: "maps.example" } : {}),
+    };
+    expect(fault({ ...made, region: "elsewhere", rule: "states" })).toBeNull();
+    expect(fault({ ...made, region: "elsewhere", rule: "eu" })).toBe("rule");
+    expect(fault({ ...made, region: "eu", rule: "states" })).toBe("rule");
   }
 });

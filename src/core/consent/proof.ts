@@ -12,6 +12,8 @@ export interface Proof {
   readonly rule: Exclude<RegionKey, "elsewhere">;
   readonly given: readonly Optional[];
   readonly how: WayToChoose;
+  /** The host of the one thing that was pressed. */
+  readonly thing?: string;
 }
 
 type Rule = (typeof rules)[keyof typeof rules];
@@ -21,7 +23,8 @@ const canGive: Readonly<Record<WayToChoose, (given: readonly Optional[], rule: R
   accept: (given) => given.length === optional.length,
   refuse: (given) => given.length === 0,
   choice: () => true,
-  press: (given) => given.length > 0,
+  // A press is for what was pressed, and for no purpose.
+  press: (given) => given.length === 0,
   // To have read of it is no yes where the law wants one.
   understood: (given, rule) => given.every((category) => !rule.before.includes(category)) || rule.implied,
   doNotSell: (given) => !given.includes("marketing"),
@@ -29,9 +32,10 @@ const canGive: Readonly<Record<WayToChoose, (given: readonly Optional[], rule: R
 
 /** The field that can't be; null for a choice that can have been made as it says. */
 export function proofFault(
-  { region, rule, given, how }: Proof,
+  { region, rule, given, how, thing }: Proof,
   asked: Pick<Consent, "elsewhere">,
-): "rule" | "given" | null {
+): "rule" | "given" | "thing" | null {
   if (rule !== (region === "elsewhere" ? asked.elsewhere : region)) return "rule";
+  if ((how === "press") !== Boolean(thing)) return "thing";
   return canGive[how](given, rules[rule]) ? null : "given";
 }

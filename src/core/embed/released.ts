@@ -7,6 +7,8 @@ export interface ReleasedEmbed {
   readonly allow: string;
   /** What loading it is for, in the terms of consent; absent where nobody has to be asked. */
   readonly purpose?: string;
+  /** Hosts that hear of it, where that is not the one of “src”. */
+  readonly hosts?: string;
   /** It tells its own height by message. */
   readonly grows?: boolean;
   /** It is custom code of the site, and tells what goes wrong in it. */

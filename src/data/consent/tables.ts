@@ -19,6 +19,8 @@ export const consents = mysqlTable(
     /** Of the texts and the table that it was made by. */
     version: varchar("version", { length: 12 }).notNull(),
     how: varchar("how", { length: 12 }).notNull(),
+    /** The host of the one thing that was pressed; null for a choice about purposes. */
+    thing: varchar("thing", { length: 255 }),
     language: language(),
   },
   (table) => [primaryKey({ columns: [table.siteId, table.id] }), index("consents_time").on(table.siteId, table.at)],

@@ -72,6 +72,23 @@ test("a choice is kept with its texts, once however often it is sent, and anothe
   expect(proof).toMatchObject({ version, texts: { settings: { policy: "privacy" } } });
 });
 
+test("one thing pressed is proven by its host, answers no question, and can’t be a yes to more", async () => {
+  const press = { given: [], how: "press", thing: "clips.localhost:4400" };
+  const before = await counts();
+  expect((await send("/consents", choice("pppppppppppppppppppp", press))).status).toBe(204);
+  expect((await send("/consents", choice("pppppppppppppppppppp", press))).status).toBe(204);
+  expect((await send("/consents", choice("pppppppppppppppppppp", { ...press, thing: "maps.example" }))).status).toBe(
+    409,
+  );
+  expect(await operate("desk.consent", { id: "pppppppppppppppppppp" })).toMatchObject({
+    given: [],
+    thing: press.thing,
+  });
+  expect(await counts()).toEqual(before);
+  for (const wrong of [{ given: ["marketing"] }, { thing: undefined }, { thing: "<b>" }, { how: "refuse" }])
+    expect((await send("/consents", choice("qqqqqqqqqqqqqqqqqqqq", { ...press, ...wrong }))).status).toBe(422);
+});
+
 test("eight at once are one", async () => {
   const answers = await Promise.all(
     Array.from({ length: 8 }, () => send("/consents", choice("bbbbbbbbbbbbbbbbbbbb", { given: [], how: "refuse" }))),
@@ -105,7 +122,7 @@ test("what can’t be is refused at its field; a widget that is none asks nothin
 test("the Desk lists choices, finds one by its proof, and counts those without an answer", async () => {
   await send("/consents/shown", { widget, region: "eu", what: "shown" });
   await send("/consents/shown", { widget, region: "eu", what: "shown" });
-  expect((await operate("desk.consents", {})).rows).toHaveLength(2);
+  expect((await operate("desk.consents", {})).rows).toHaveLength(3);
   expect((await operate("desk.consents", { id: "bbbbbbbbbbbbbbbbbbbb" })).rows).toMatchObject([
     { given: [], how: "refuse" },
   ]);

@@ -21,6 +21,7 @@ interface ChoiceCall {
   readonly given: readonly Optional[];
   readonly version: string;
   readonly how: WayToChoose;
+  readonly thing?: string;
   readonly language: string;
 }
 
@@ -51,6 +52,10 @@ export const choiceSchema: Joi.ObjectSchema<ChoiceCall> = Joi.object<ChoiceCall>
   how: Joi.string()
     .valid(...waysToChoose)
     .required(),
+  thing: Joi.string()
+    .max(255)
+    .pattern(/^[a-z0-9.:, -]+$/)
+    .messages({ "string.pattern.base": "What was pressed is named by its hosts." }),
   language: Joi.string().max(35).required(),
 });
 
@@ -95,10 +100,12 @@ export async function keepChoice(context: Context, siteKey: string, body: unknow
         .select()
         .from(consents)
         .where(and(eq(consents.siteId, site.id), eq(consents.id, call.id)));
-      if (kept && JSON.stringify(kept.given) === JSON.stringify(given) && kept.version === call.version) return;
+      const same = [kept?.given, kept?.version, kept?.thing ?? undefined];
+      if (JSON.stringify(same) === JSON.stringify([given, call.version, call.thing])) return;
       throw conflict("choiceKept", "A choice with this id is kept already.");
     }
-    await count(context, tx, site, widgetId, call.region, cameTo(given));
+    // One thing pressed is no answer to the question, which waits on.
+    if (!call.thing) await count(context, tx, site, widgetId, call.region, cameTo(given));
   });
 }
 

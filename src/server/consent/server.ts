@@ -20,7 +20,7 @@ const pageSize = 50;
 
 type Row = typeof consents.$inferSelect;
 
-const told = ({ id, at, region, rule, given, version, how, language }: Row) => ({
+const told = ({ id, at, region, rule, given, version, how, thing, language }: Row) => ({
   id,
   at: at.toISOString(),
   region,
@@ -28,6 +28,7 @@ const told = ({ id, at, region, rule, given, version, how, language }: Row) => (
   given,
   version,
   how,
+  thing,
   language,
 });
 
@@ -37,7 +38,19 @@ const today = ({ context, site }: SiteCall) => dayIn(site.settings.zone, context
 export async function* consentsCsv(call: SiteCall): AsyncGenerator<string> {
   const line = (cells: readonly string[]) =>
     `${Papa.unparse([cells as string[]], { newline: "\r\n", escapeFormulae: true })}\r\n`;
-  yield line(["id", "at", "region", "rule", "preferences", "statistics", "marketing", "texts", "how", "language"]);
+  yield line([
+    "id",
+    "at",
+    "region",
+    "rule",
+    "preferences",
+    "statistics",
+    "marketing",
+    "texts",
+    "how",
+    "thing",
+    "language",
+  ]);
   const { db } = call.context;
   let before: Row | undefined;
   for (;;) {
@@ -66,6 +79,7 @@ export async function* consentsCsv(call: SiteCall): AsyncGenerator<string> {
         yes("marketing"),
         row.version,
         row.how,
+        row.thing ?? "",
         row.language,
       ]);
     }

@@ -49,7 +49,7 @@ export function Consents() {
         <DeskPanes
           list={rows.map((row) => (
             <DeskLine key={row.id} open={row.id === open} onOpen={() => setOpen(row.id)}>
-              <Text fontWeight="600">{givenWords(row.given)}</Text>
+              <Text fontWeight="600">{row.thing ?? givenWords(row.given)}</Text>
               <Text color="ink2" whiteSpace="nowrap">
                 {when.format(new Date(row.at))}
               </Text>
@@ -99,7 +99,7 @@ function Proof({ id }: { id: string }) {
   const told = data.how === "understood" || data.how === "doNotSell";
   return (
     <>
-      <Title level={2}>{own.gave(data.given.length ? givenWords(data.given) : null)}</Title>
+      <Title level={2}>{own.gave(data.thing ?? (data.given.length ? givenWords(data.given) : null))}</Title>
       <Box as="dl" mt="12px" display="grid" gridTemplateColumns={{ base: "1fr", md: "150px 1fr" }} gap="6px 16px">
         {facts.map(([name, value]) => (
           <Box key={name} display="contents">

@@ -222,7 +222,7 @@ export const words = {
     accept: "accepting all",
     refuse: "refusing all",
     choice: "choosing",
-    press: "pressing what needs it",
+    press: "pressing it, for that visit to the page",
     understood: "going on",
     doNotSell: "“do not sell or share”",
   },

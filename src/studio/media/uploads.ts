@@ -1,8 +1,8 @@
 // Many files on their way: a few at once, each told apart; what fails can be sent again, what is refused says why. Large
 // ones go in parts, and after a broken connection only the rest is sent.
-import { documentTypeOf } from "@/core/media/documents";
 import type { MediaEntry } from "@/core/media/entry";
-import { finishUpload, partsSent, Refusal, sendPart, upload } from "@/studio/kit/api";
+import { finishUpload, partsSent, Refusal, sendPart } from "@/studio/kit/api";
+import { mediaPath, sendMedium } from "./send";
 
 export interface Upload {
   readonly file: File;
@@ -105,16 +105,15 @@ export class Uploads {
 
   /** Sends a file at once, or what is missing of its parts. */
   private async whole(file: File): Promise<MediaEntry> {
-    const as = documentTypeOf(file.name) ? "document" : "picture";
     const path = `/api/sites/${this.site}/media`;
     const parts = Math.ceil(file.size / partBytes);
     const name = parts > 1 && parts <= 20 ? await nameOf(file) : null;
-    if (!name) return upload<MediaEntry>(`${path}?as=${as}`, file);
+    if (!name) return sendMedium(this.site, file);
     const there = new Set(await partsSent(path, name));
     for (let part = 0; part < parts; part += 1) {
       if (!there.has(part)) await sendPart(path, name, part, file.slice(part * partBytes, (part + 1) * partBytes));
       this.change(file, { sent: (part + 1) / (parts + 1) });
     }
-    return finishUpload<MediaEntry>(`${path}?as=${as}&upload=${name}&parts=${parts}`, file.name);
+    return finishUpload<MediaEntry>(`${mediaPath(this.site, file.name)}&upload=${name}&parts=${parts}`, file.name);
   }
 }

@@ -4,16 +4,17 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
 import { Trash2 } from "lucide-react";
 import { type Product, type ProductFile, variantName } from "@/core/catalog/product";
+import { aboutDocument, type DocumentType, documentKindOf } from "@/core/media/documents";
 import type { MediaEntry } from "@/core/media/entry";
 import { downloadLimits } from "@/core/shop/shop";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
-import { upload } from "@/studio/kit/api";
 import { IconButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { TextInput } from "@/studio/kit/fields";
 import { FileButton } from "@/studio/kit/file-button";
 import { Group, RefusalNote, State } from "@/studio/kit/layout";
 import { asRefusal } from "@/studio/kit/use-command";
+import { sendMedium } from "@/studio/media/send";
 import { words as own } from "./words";
 
 export function FilesGroup({
@@ -30,15 +31,24 @@ export function FilesGroup({
   const files = product.files ?? [];
   const put = (at: number, part: Partial<ProductFile>) =>
     change({ files: files.map((one, nth) => (nth === at ? { ...one, ...part } : one)) }, `files ${at}`);
+  const add = ({ hash, name }: Pick<MediaEntry, "hash" | "name">) =>
+    change({ files: [...files, { media: hash, name: name.slice(0, 120), variant: null }] }, "");
   const sending = useMutation({
     mutationFn: async (file: File) => {
-      const entry = await upload<MediaEntry>(`/api/sites/${site.key}/media`, file);
+      const { hash } = await sendMedium(site.key, file);
       await refresh();
-      return { entry, name: file.name };
+      return { hash, name: file.name };
     },
-    onSuccess: ({ entry, name }) =>
-      change({ files: [...files, { media: entry.hash, name: name.slice(0, 120), variant: null }] }, ""),
+    onSuccess: add,
   });
+  const there = new Map(site.media.map((entry) => [entry.hash, entry]));
+  const others = site.media.filter(
+    ({ hash, type }) => documentKindOf(type) && !files.some(({ media }) => media === hash),
+  );
+  const about = (entry: MediaEntry | undefined) =>
+    entry && documentKindOf(entry.type)
+      ? aboutDocument(entry.type as DocumentType, entry.bytes ?? 0, site.settings.language)
+      : "";
   return (
     <Group title={own.files}>
       <Text color="ink2" mb="8px">
@@ -67,6 +77,9 @@ export function FilesGroup({
               />
             </Box>
           ) : null}
+          <Text color="ink2" fontSize="small" whiteSpace="nowrap">
+            {about(there.get(file.media))}
+          </Text>
           <IconButton
             name={own.removeFile(file.name)}
             onClick={() => change({ files: files.filter((_, nth) => nth !== at) }, "")}
@@ -82,10 +95,33 @@ export function FilesGroup({
             {message}
           </State>
         ))}
-      {files.length ? null : <State tone="amber">{own.noFiles}</State>}
-      <FileButton label={own.addFile} accept="" disabled={sending.isPending} onFile={(file) => sending.mutate(file)}>
-        {own.addFile}
-      </FileButton>
+      {files.length || product.state === "on" ? null : <State tone="amber">{own.noFiles}</State>}
+      <Flex gap="8px" wrap="wrap" align="center">
+        <FileButton
+          label={own.addFile}
+          loading={sending.isPending}
+          loadingText={own.sendingFile}
+          onFile={(file) => sending.mutate(file)}
+        >
+          {own.addFile}
+        </FileButton>
+        {others.length ? (
+          <Box w="260px">
+            <Choice
+              aria-label={own.fileOfSite}
+              value=""
+              onChange={(hash) => {
+                const entry = there.get(hash);
+                if (entry) add(entry);
+              }}
+              options={[
+                ["", own.fileOfSite],
+                ...others.map((entry) => [entry.hash, `${entry.name} (${about(entry)})`] as const),
+              ]}
+            />
+          </Box>
+        ) : null}
+      </Flex>
       <RefusalNote refusal={sending.error && asRefusal(sending.error)} />
     </Group>
   );

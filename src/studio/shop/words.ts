@@ -85,7 +85,9 @@ export const words = {
   filesHint: (times: number, days: number) =>
     `Whoever buys it may fetch them by links in the letter and on the order’s page: ${times} times, for ${days} days.`,
   addFile: "Add a file",
-  noFiles: "It has no file yet: whoever buys it gets nothing.",
+  sendingFile: "Sending",
+  fileOfSite: "Or one of this site’s files",
+  noFiles: "It has no file yet: it goes on sale once there is one for every variant.",
   fileName: (nth: number) => `Name of file ${nth}`,
   fileOf: (nth: number) => `Variant of file ${nth}`,
   everyVariant: "every variant",

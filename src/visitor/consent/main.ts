@@ -119,6 +119,19 @@ export async function begin(widget: ReleasedWidget, page: Page): Promise<PageCon
     if (!rehearsal) page.post(path, { widget: widget.id, ...body }).catch(() => {});
   }
 
+  /** Purposes of what was pressed by itself on this page: a no to one of them takes that back, too. */
+  const pressed = new Set<Optional>();
+
+  const prove = (id: string, made: { readonly given: readonly Optional[]; how: string; thing?: string }) =>
+    send("consents", {
+      id,
+      region: decision.region,
+      rule: decision.ruleOf,
+      version: form.version,
+      language: page.data.language,
+      ...made,
+    });
+
   /** Keeps a choice and its record. One that takes something back begins the page anew: then it is really gone. */
   function choose(given: readonly Optional[], how: string) {
     const before = decision.may;
@@ -131,19 +144,11 @@ export async function begin(widget: ReleasedWidget, page: Page): Promise<PageCon
       where,
     };
     if (!rehearsal) keep(kept);
-    send("consents", {
-      id: kept.id,
-      region: decision.region,
-      rule: decision.ruleOf,
-      given,
-      version: form.version,
-      how,
-      language: page.data.language,
-    });
+    prove(kept.id, { given, how });
     decision = decide();
     hide();
     tell();
-    const taken = optional.filter((category) => before[category] && !decision.may[category]);
+    const taken = optional.filter((category) => (before[category] || pressed.has(category)) && !decision.may[category]);
     if (!taken.length) return;
     forget(form.things.filter(({ purpose }) => taken.includes(purpose as Optional)).flatMap(({ sets }) => sets ?? []));
     if (rehearsal) location.hash = chosenHere + given.join("+");
@@ -263,12 +268,10 @@ export async function begin(widget: ReleasedWidget, page: Page): Promise<PageCon
 
   return {
     allows: (purpose) => purpose === "needed" || decision.may[purpose as Optional] === true,
-    grant: (purpose) => {
+    pressed: (purpose, host) => {
       if (purpose === "needed" || decision.may[purpose as Optional]) return;
-      choose(
-        [...new Set([...(kept?.given ?? optional.filter((one) => decision.may[one])), purpose as Optional])],
-        "press",
-      );
+      pressed.add(purpose as Optional);
+      prove(newId(), { given: [], how: "press", thing: host.slice(0, 255) });
     },
     open,
   };

@@ -56,7 +56,7 @@ const bring: BlockScript = async (block, page) => {
   addEventListener("webitor:consent", () => may() && load());
   if (may()) return load();
   waits.querySelector<HTMLElement>(".b-load")?.addEventListener("click", () => {
-    consent?.grant(purpose);
+    consent?.pressed(purpose, embed.hosts ?? new URL(embed.src, location.href).host);
     load();
   });
 };

@@ -6,8 +6,8 @@ import type { play } from "../player/main";
 const bring: BlockScript = async (block, page) => {
   const clip = JSON.parse(block.dataset.clip ?? "") as ReleasedVideo;
   const start = async (from?: number, back?: HTMLElement) => {
-    // Pressing it is a yes to what it is for, and to nothing else.
-    if (clip.purpose) (await page.consent)?.grant(clip.purpose);
+    // Pressing it is a yes to this clip, and to nothing else.
+    if (clip.purpose) (await page.consent)?.pressed(clip.purpose, new URL(clip.player ?? "", location.href).host);
     const player = await page.script<{ play: typeof play }>("player");
     player.play(block, clip, page, from, back);
   };

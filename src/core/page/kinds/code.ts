@@ -103,6 +103,7 @@ export const code: KindDefinition = defineKind<CodeContent>({
       return `<div${looks}><iframe title="${escapeHtml(content.title)}" sandbox="" srcdoc="${escapeHtml(stillDocument(content))}"></iframe></div>`;
     const { title, purpose, origins } = content;
     const waits = purpose !== "needed";
+    const hosts = origins.map(hostOf).join(", ");
     const released: ReleasedEmbed = {
       src,
       title,
@@ -110,11 +111,9 @@ export const code: KindDefinition = defineKind<CodeContent>({
       allow: "",
       code: true,
       grows: true,
-      ...(waits ? { purpose } : {}),
+      ...(waits ? { purpose, ...(hosts ? { hosts } : {}) } : {}),
     };
-    const waiting = waits
-      ? waitingHtml({ title, host: origins.map(hostOf).join(", "), leaves: 0, poster: null }, context)
-      : "";
+    const waiting = waits ? waitingHtml({ title, host: hosts, leaves: 0, poster: null }, context) : "";
     return `<div${looks}${context.script("embed")} data-frame="${escapeHtml(JSON.stringify(released))}">${waiting}</div>`;
   },
 });

@@ -32,7 +32,13 @@ const mug = aProduct("mug", {
     aVariant("mug-tide", { choices: ["tide"], sku: "MUG_TID" }),
   ],
 });
-const book = aProduct("book", { name: "=Recipes", slug: "recipes", kind: "download", price: 1200 });
+const book = aProduct("book", {
+  name: "=Recipes",
+  slug: "recipes",
+  kind: "download",
+  price: 1200,
+  files: [{ media: "f".repeat(64), name: "Recipes.pdf", variant: null }],
+});
 
 /** An order as it would be made at a moment, by somebody in a country. */
 async function order(of: Readonly<Record<string, number>>, at: string, country = "IE"): Promise<OrderRow> {

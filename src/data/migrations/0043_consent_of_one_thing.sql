@@ -1,0 +1,1 @@
+ALTER TABLE `consents` ADD `thing` varchar(255);
