@@ -92,7 +92,7 @@ test("outside of the hours it says when somebody is there again", () => {
       ["can I talk to a real person"],
       sunday,
     )[0]?.said,
-  ).toBe("I am passing this on to a person.");
+  ).toBe("I am passing this on to a person. Until somebody is here I go on answering.");
 });
 
 test("hours asked about a holiday are those of that day", () => {

@@ -1,6 +1,7 @@
 // What a basket comes to: worked out by hand for the tables of docs/shop.md, and against a slow oracle in exact fractions.
 import fc from "fast-check";
 import type { Place, TaxClass, TaxSettings } from "@/core/tax/tax";
+import { betweenRow, taxLine, writtenSum } from "./sums";
 import { type LineItem, type Total, type TotalAsked, totalOf } from "./total";
 
 const classes: readonly TaxClass[] = [
@@ -180,6 +181,20 @@ const arbitraryCart = fc
 const parts = (total: Total) => [...total.lines, ...(total.sending ? [total.sending] : [])];
 
 describe("of any basket", () => {
+  test("its lines add up to what it comes to, by one line between them where taxes differ", () => {
+    fc.assert(
+      fc.property(arbitraryCart, arbitraryTax, (asked, tax) => {
+        const total = totalOf(asked, tax);
+        const line = taxLine(total);
+        const added = line.is === "added" ? line.taxes.reduce((sum, row) => sum + row.tax, 0) : 0;
+        const between = betweenRow(line, { taxLess: "less", taxMore: "more", rounding: "rounding" })?.amount ?? 0;
+        expect(writtenSum(total) + added + between).toBe(total.gross);
+        // A difference of rates is told as one, and never as rounding of more than half a cent a line.
+        if (line.is === "rounded") expect(Math.abs(line.amount)).toBeLessThanOrEqual(total.lines.length + 1);
+      }),
+    );
+  });
+
   test("the whole is the sum of its parts, gross is net and tax in each, and nothing falls below zero", () => {
     fc.assert(
       fc.property(arbitraryCart, arbitraryTax, (asked, tax) => {

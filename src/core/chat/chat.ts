@@ -19,6 +19,8 @@ export interface Topic {
   readonly says: string;
 }
 
+export const usualWaitMinutes = 3;
+
 export const collectable = ["name", "email", "wish"] as const;
 export type Collectable = (typeof collectable)[number];
 
@@ -47,6 +49,8 @@ export interface Brief {
     readonly hours: "site" | WeekHours;
     /** Where it goes. */
     readonly goes: "desk" | "mail" | "phone";
+    /** When nobody has come to the Desk after so many minutes, that is said; absent for `usualWaitMinutes`. */
+    readonly waitMinutes?: number;
   };
   /** What it may ask a visitor for when a message is left. */
   readonly collects: readonly Collectable[];

@@ -40,4 +40,6 @@ export type Button =
   | { readonly kind: "link"; readonly text: string; readonly href: string }
   /** Proves a mail address by a code, and tells what was ordered by it. */
   | { readonly kind: "prove"; readonly text: string }
-  | { readonly kind: "person"; readonly text: string };
+  | { readonly kind: "person"; readonly text: string }
+  /** Nobody is there: a message can be left. */
+  | { readonly kind: "leave"; readonly text: string };

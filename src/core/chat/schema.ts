@@ -76,6 +76,7 @@ const briefSchema = Joi.object<Brief>({
     overAmount: Joi.number().integer().min(0).max(1_000_000_000).allow(null).required(),
     hours: Joi.alternatives(Joi.string().valid("site"), weekSchema).required(),
     goes: Joi.string().valid("desk", "mail", "phone").required(),
+    waitMinutes: Joi.number().integer().min(1).max(60),
   }).required(),
   collects: Joi.array()
     .items(Joi.string().valid(...collectable))

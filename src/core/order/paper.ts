@@ -1,8 +1,10 @@
 // Papers of an order (an invoice, a credit note, a packing slip) as what stands on them: whoever draws them adds nothing.
+import { betweenRow, taxLine } from "@/core/cart/sums";
 import { inLanguage } from "@/core/locale/words";
 import { moneyWords } from "@/core/money/money";
 import { addressLines } from "@/core/shop/address";
 import type { OrderDocument } from "@/core/shop/ordered";
+import { paidRows } from "@/core/storefront/paid";
 import { countryName, quantityWords, rateWords } from "@/core/storefront/view";
 import { shopWords } from "@/core/storefront/words";
 import { type LineParts, worthOf } from "./lines";
@@ -25,6 +27,7 @@ export interface PaperOrder {
   readonly currency: string;
   readonly toPay: number;
   readonly paid: number;
+  readonly refunded: number;
   readonly document: OrderDocument;
   /** The day of the paper, "2026-11-30". */
   readonly date: string;
@@ -61,6 +64,10 @@ export function invoicePaper(order: PaperOrder, number: string): Paper {
   const own = inLanguage(words, order.language);
   const { document, language, currency } = order;
   const { total } = document;
+  const shop = shopWords(language);
+  const signed = (amount: number) =>
+    `${amount < 0 ? "−" : ""}${moneyWords({ amount: Math.abs(amount), currency }, language)}`;
+  const other = betweenRow(taxLine(total), shop);
   const money = (amount: number) => moneyWords({ amount, currency }, language);
   const sending = total.sending ? [[total.sending.name, "", "", money(total.sending.written)]] : [];
   return {
@@ -80,9 +87,11 @@ export function invoicePaper(order: PaperOrder, number: string): Paper {
         money(line.price),
         money(total.lines[at]?.written ?? 0),
       ]),
+      ...total.reductions.map(({ name, amount }) => [name, "", "", `−${money(amount)}`]),
       ...sending,
     ],
     sums: [
+      ...(other ? [[other.label, signed(other.amount)] as const] : []),
       [own.net, money(total.net)],
       ...total.taxes
         .filter(({ tax }) => tax > 0)
@@ -91,7 +100,7 @@ export function invoicePaper(order: PaperOrder, number: string): Paper {
       ...(document.vouchers ?? [])
         .filter(({ amount }) => amount > 0)
         .map(({ tail, amount }) => [own.voucher(tail), `−${money(amount)}`] as const),
-      [own.toPay, money(order.toPay)],
+      ...paidRows({ ...order, payment: document.payment }).map(({ label, amount }) => [label, signed(amount)] as const),
     ],
     notes: [
       ...(document.taxNumber && total.tax === 0 ? [own.outside] : []),

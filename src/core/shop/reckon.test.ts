@@ -15,7 +15,13 @@ const mug = aProduct("mug", {
 });
 const clay = aProduct("clay", { name: "Clay", price: 180, sale: { unit: "kg", least: 1000, step: 200 } });
 const planter = aProduct("planter", { name: "Planter", price: 9600, grams: 6400, makingDays: 15 });
-const recipes = aProduct("recipes", { name: "Recipes", price: 1200, kind: "download", grams: 0 });
+const recipes = aProduct("recipes", {
+  name: "Recipes",
+  price: 1200,
+  kind: "download",
+  grams: 0,
+  files: [{ media: "f".repeat(64), name: "Recipes.pdf", variant: null }],
+});
 const products = [mug, clay, planter, recipes];
 
 const zones: readonly Zone[] = [

@@ -1,7 +1,9 @@
 // What a shop's settings may be.
 import Joi from "joi";
 import { idSchema, lineSchema } from "@/core/input/text";
+import { withPlaceholders } from "@/core/message/placeholder-schema";
 import { largestAmount } from "@/core/money/read";
+import { orderLetters, orderPlaceholders } from "@/core/order/letters/kinds";
 import { postcodeFault } from "@/core/shipping/postcode";
 import { taxBases } from "@/core/tax/tax";
 import { timeSchema } from "@/core/time/schema";
@@ -18,6 +20,20 @@ const rate = Joi.number().integer().min(0).max(100_000).messages({
   "number.min": "A rate can’t be less than 0 %.",
   "number.max": "A rate is 100 % at most.",
 });
+/** Own words of a letter in each language: short of what a mail can hold, and with placeholders that there are. */
+const letterSchema = Joi.object({
+  off: Joi.boolean().valid(true),
+  words: Joi.object()
+    .pattern(
+      /^[a-z]{2,3}$/,
+      Joi.object({
+        subject: withPlaceholders(lineSchema(160), orderPlaceholders),
+        words: withPlaceholders(Joi.string().max(3000), orderPlaceholders),
+      }),
+    )
+    .max(20),
+});
+
 const name = (of: string) => lineSchema(60).required().messages({ "string.empty": of });
 
 const taxSchema = Joi.object<Shop["tax"]>({
@@ -204,6 +220,7 @@ export const shopSchema: Joi.ObjectSchema<Shop> = Joi.object<Shop>({
   }).required(),
   terms: idSchema.allow(null).required(),
   remindAfterHours: Joi.number().integer().min(1).max(168).allow(null),
+  letters: Joi.object(Object.fromEntries(orderLetters.map((kind) => [kind, letterSchema]))),
   prefixes: Joi.object({
     order: Joi.string()
       .allow("")

@@ -1,4 +1,6 @@
 // A shop's settings, besides what it sells: its pages, tax, sending, and how it looks. Ways to pay are the site's.
+
+import type { OwnOrderLetters } from "@/core/order/letters/kinds";
 import type { Dispatch } from "@/core/shipping/days";
 import type { Zone } from "@/core/shipping/shipping";
 import type { TaxSettings } from "@/core/tax/tax";
@@ -57,6 +59,8 @@ export interface Shop {
   readonly terms: string | null;
   /** After so many hours somebody who asked for it is reminded of a basket they left, once; absent or null where nobody is. */
   readonly remindAfterHours?: number | null;
+  /** Own words of the letters about orders, and which of them are not written. */
+  readonly letters?: OwnOrderLetters;
   /** Before the running numbers of orders and invoices. */
   readonly prefixes: { readonly order: string; readonly invoice: string };
   /** The seller's address on invoices, line by line. */

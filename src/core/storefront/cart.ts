@@ -1,6 +1,8 @@
 // The basket: its mark with a count, the basket itself, and how its sum is told.
+import { betweenRow, taxLine } from "@/core/cart/sums";
 import type { Total } from "@/core/cart/total";
 import type { Reason } from "@/core/visitor/decision";
+import type { PaidRow } from "./paid";
 import type { Part } from "./part";
 import {
   type CartLineShown,
@@ -51,9 +53,12 @@ export function sumHtml(
   total: Total,
   view: ShopView,
   sending: { readonly label: string; readonly words: string } | null,
+  paid: readonly PaidRow[] = [{ label: wordsOf(view).toPay, amount: total.toPay, main: true }],
 ): string {
   const words = wordsOf(view);
-  const amount = (value: number) => html(money(view, value));
+  const amount = (value: number) => html(`${value < 0 ? "−" : ""}${money(view, Math.abs(value))}`);
+  const between = taxLine(total);
+  const other = betweenRow(between, words);
   const goods = total.lines.reduce((sum, { written }) => sum + written, 0);
   const taxes = total.taxes
     .filter(({ rate, tax }) => rate > 0 && tax > 0)
@@ -72,22 +77,27 @@ export function sumHtml(
         ? row(html(sending.label), html(sending.words))
         : ""
   }${
-    view.shop.taxIncluded
-      ? ""
-      : total.taxes
-          .filter(({ tax }) => tax > 0)
-          .map(({ rate, tax }) => row(html(rateWords(rate, view.language)), amount(tax)))
-          .join("")
+    between.is === "added"
+      ? between.taxes.map(({ rate, tax }) => row(html(rateWords(rate, view.language)), amount(tax))).join("")
+      : other
+        ? row(html(other.label), amount(other.amount))
+        : ""
   }${total.vouchers
     .filter((voucher) => voucher.amount > 0)
     .map(({ code, amount: used }) => row(html(`${words.voucher} ${code}`), `−${amount(used)}`))
-    .join("")}${row(
-    html(words.toPay),
-    `<strong>${amount(total.toPay)}</strong>${otherShopLine(view, total.toPay)
-      .map((other) => ` <small>${html(other)}</small>`)
-      .join("")}`,
-    "s-pay",
-  )}${view.shop.taxIncluded ? taxes.join("") : ""}</dl>`;
+    .join("")}${paid
+    .map(({ label, amount: value, main }) =>
+      row(
+        html(label),
+        main
+          ? `<strong>${amount(value)}</strong>${otherShopLine(view, value)
+              .map((other) => ` <small>${html(other)}</small>`)
+              .join("")}`
+          : amount(value),
+        main ? "s-pay" : "",
+      ),
+    )
+    .join("")}${between.is === "added" ? "" : taxes.join("")}</dl>`;
 }
 
 function lineHtml(line: CartLineShown, view: ShopView): string {

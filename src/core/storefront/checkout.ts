@@ -3,6 +3,7 @@ import { mayPay } from "@/core/payment/connectors";
 import { type AddressField, addressForm, addressLines, autofill, fieldsOf, noAddress } from "@/core/shop/address";
 import type { CheckoutTyped } from "@/core/shop/cart";
 import { orderedLines, saidHtml, sumHtml, whyNot } from "./cart";
+import { paidRows } from "./paid";
 import type { Part } from "./part";
 import {
   accountPath,
@@ -300,6 +301,6 @@ export const orderPart: Part = {
         : document.way.name
           ? `<p>${html(document.way.name)}</p>`
           : "";
-    return `<div class="s-order"><h1 class="b-heading">${html(title)}</h1>${order.rehearsed ? `<p class="s-notice">${html(words.rehearsed)}</p>` : order.fresh ? `<p>${html(words.thanksText(order.email))}</p>` : ""}<p class="s-state"><strong>${html(words.orderTitle(order.number))}</strong> · ${html(words.states[order.state] ?? order.state)}</p>${order.payLines.length ? `<p class="s-notice">${order.payLines.map(html).join("<br>")}</p>` : ""}${order.payAt ? `<p>${linkTo(order.payAt, words.payNow(money(view, order.asked)), "b-button")}</p>` : ""}${issuedHtml(order.issued, view)}${parcelsHtml(order, view)}${order.invoice ? `<p><a href="${html(order.invoice)}">${html(words.invoice)}</a></p>` : ""}<div class="s-basket"><div><ul class="s-lines">${orderedLines(view)}</ul>${arrival}<address class="s-address">${address.map(html).join("<br>")}</address>${returnHtml(order, view)}<p class="s-small">${linkTo(accountPath(view), words.yours)}</p></div><div class="s-side">${sumHtml(document.total, view, null)}</div></div></div>`;
+    return `<div class="s-order"><h1 class="b-heading">${html(title)}</h1>${order.rehearsed ? `<p class="s-notice">${html(words.rehearsed)}</p>` : order.fresh ? `<p>${html(words.thanksText(order.email))}</p>` : ""}<p class="s-state"><strong>${html(words.orderTitle(order.number))}</strong> · ${html(words.states[order.state] ?? order.state)}</p>${order.payLines.length ? `<p class="s-notice">${order.payLines.map(html).join("<br>")}</p>` : ""}${order.payAt ? `<p>${linkTo(order.payAt, words.payNow(money(view, order.asked)), "b-button")}</p>` : ""}${issuedHtml(order.issued, view)}${parcelsHtml(order, view)}${order.invoice ? `<p><a href="${html(order.invoice)}">${html(words.invoice)}</a></p>` : ""}<div class="s-basket"><div><ul class="s-lines">${orderedLines(view)}</ul>${arrival}<address class="s-address">${address.map(html).join("<br>")}</address>${returnHtml(order, view)}<p class="s-small">${linkTo(accountPath(view), words.yours)}</p></div><div class="s-side">${sumHtml(document.total, view, null, paidRows({ ...order, language: view.language, payment: document.payment, toPay: document.total.toPay }))}</div></div></div>`;
   },
 };

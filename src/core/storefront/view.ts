@@ -80,6 +80,9 @@ export interface OrderShown {
   readonly state: OrderState;
   readonly email: string;
   readonly document: OrderDocument;
+  /** What has come and gone of its money, in minor units. */
+  readonly paid: number;
+  readonly refunded: number;
   /** What the buyer reads about paying, line by line. */
   readonly payLines: readonly string[];
   /** Where it is paid, while it waits for that; "" where it does not. */

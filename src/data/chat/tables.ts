@@ -54,6 +54,8 @@ export const chatTalks = mysqlTable(
     /** Who answers, while a person does. */
     userId: varchar("user_id", { length: 24 }),
     person: varchar("person", { length: 120 }).notNull().default(""),
+    /** Since when somebody is waited for whom the visitor was told of; null once one has come, or that nobody has was said. */
+    calledAt: columns.instant("called_at"),
     email: columns.email().default(""),
     name: varchar("name", { length: 120 }).notNull().default(""),
     /** The wording agreed to with the address, as it stood that day. */

@@ -114,6 +114,60 @@ test("what it does not know it says, and the second time in a row a person is ca
   expect(second).toMatchObject({ state: "waiting" });
 });
 
+test("called, a person is waited for, and until one has taken over the chat answers on", async () => {
+  const first = await ask("I want to speak to a human");
+  expect(first).toMatchObject({ state: "waiting" });
+  expect(said(first)).toBe("I am passing this on to a person. Until somebody is here I go on answering.");
+  const second = await ask("When are you open on Saturday?", first.talk);
+  expect(second).toMatchObject({ state: "waiting" });
+  expect(said(second)).toContain("10:00–14:00");
+  // Whoever comes sees all of it as new.
+  expect(await studio.context.db.select({ unread: chatTalks.unread }).from(chatTalks)).toEqual([{ unread: 2 }]);
+  await as("owner", "desk.talkTake", { talk: await talkId(), once: key() });
+  expect((await ask("And on Sunday?", first.talk)).lines.map(({ by }) => by)).toEqual(["visitor"]);
+});
+
+test("nobody comes: after as long as was set that is said, once, with a way to leave an address", async () => {
+  const { talk } = await ask("I want to speak to a human");
+  const at = (moment: string) => withClock(studio.context, moment);
+  const read = async (moment: string) => (await call("GET", `chat/talks/${talk}`, undefined, at(moment))).told;
+  expect((await read("2026-03-05T18:42:59Z")).lines.map(({ kind }) => kind)).not.toContain("away");
+  await Promise.all([read("2026-03-05T18:43:00Z"), read("2026-03-05T18:43:00Z"), read("2026-03-05T18:43:01Z")]);
+  const after = await read("2026-03-05T18:50:00Z");
+  const away = after.lines.filter(({ kind }) => kind === "away");
+  expect(away.map(({ text }) => text)).toEqual([
+    "Nobody can come just now. Leave a message with your address, and you get an answer by e-mail.",
+  ]);
+  // It still stands on the Desk as what waits, and the chat goes on.
+  expect(after.state).toBe("waiting");
+  expect(said(await ask("When are you open on Saturday?", talk))).toContain("10:00–14:00");
+  // Called once more, one is waited for once more.
+  await call("POST", `chat/talks/${talk}/calls`, { once: key() }, at("2026-03-05T19:00:00Z"));
+  expect((await read("2026-03-05T19:02:00Z")).lines.filter(({ kind }) => kind === "away")).toHaveLength(1);
+  expect((await read("2026-03-05T19:03:00Z")).lines.filter(({ kind }) => kind === "away")).toHaveLength(2);
+});
+
+test("whoever has come, or was left an address, is not said not to have come", async () => {
+  const late = withClock(studio.context, "2026-03-05T20:00:00Z");
+  const kinds = async (talk: string) =>
+    (await call("GET", `chat/talks/${talk}`, undefined, late)).told.lines.map(({ kind }) => kind);
+  const first = await ask("I want to speak to a human");
+  await as("owner", "desk.talkTake", { talk: await talkId(), once: key() });
+  expect(await kinds(first.talk)).not.toContain("away");
+  const second = await ask("I want to speak to a human");
+  const left = { once: key(), name: "", email: "ada@letters.example", wish: "Call me.", copy: false, agreed: true };
+  expect((await call("POST", `chat/talks/${second.talk}/messages`, left)).status).toBe(200);
+  expect(await kinds(second.talk)).not.toContain("away");
+});
+
+test("outside of the hours, or where it goes by phone, nobody is called, and a message can be left at once", async () => {
+  const night = withClock(studio.context, "2026-03-05T23:40:00Z");
+  const told = await ask("I want to speak to a human", null, key(), night);
+  expect(told.state).toBe("chat");
+  expect(told.lines[1]?.buttons?.map(({ kind }) => kind)).toContain("leave");
+  expect(said(told)).not.toContain("passing this on");
+});
+
 test("sent again, a question is asked once", async () => {
   const once = key();
   const first = await ask("When are you open?", null, once);

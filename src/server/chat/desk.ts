@@ -182,7 +182,10 @@ export const talkOperations = {
           [{ once: input.once, by: "note", text: words.taken(account.name), kind: "taken" }],
           (now) => {
             if (now.state === "person" && now.userId !== account.id) throw otherHas(now);
-            return { state: "person", userId: account.id, person: account.name.slice(0, 120), unread: 0 };
+            return {
+              ...{ state: "person", userId: account.id, person: account.name.slice(0, 120) },
+              ...{ unread: 0, calledAt: null },
+            };
           },
         );
         await notifyDesk(tx, site.id, false);
@@ -240,7 +243,7 @@ export const talkOperations = {
           talk.state === "person" ? [{ once: input.once, by: "note" as const, text: words.back, kind: "back" }] : [];
         await addLines(context, tx, talk, lines, (now) => {
           if (now.state === "person" && now.userId !== account.id) throw otherHas(now);
-          return { state: input.to, userId: null, person: "", unread: 0, turn: null };
+          return { state: input.to, userId: null, person: "", calledAt: null, unread: 0, turn: null };
         });
         await notifyDesk(tx, site.id, false);
       });
@@ -273,7 +276,7 @@ export const talkOperations = {
           [{ once: input.once, by: "person", text: input.text, kind: "mailed" }],
           (now) => {
             if (now.state === "person" && now.userId !== call.account.id) throw otherHas(now);
-            return { state: "done", unread: 0, userId: null, person: "" };
+            return { state: "done", unread: 0, userId: null, person: "", calledAt: null };
           },
         );
         if (!done.fresh) return;

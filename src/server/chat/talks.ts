@@ -76,6 +76,7 @@ export interface Change {
   readonly turn?: Turn | null;
   readonly userId?: string | null;
   readonly person?: string;
+  readonly calledAt?: Date | null;
   readonly email?: string;
   readonly name?: string;
   readonly consent?: string;

@@ -2,8 +2,9 @@
 import { and, eq } from "drizzle-orm";
 import Joi from "joi";
 import { spokenIn } from "@/core/chat/answers/address";
-import { peopleFrom } from "@/core/chat/answers/reply";
+import { type HandOver, handOver, type SiteFacts } from "@/core/chat/answers/reply";
 import { chatSays } from "@/core/chat/answers/say";
+import { usualWaitMinutes } from "@/core/chat/chat";
 import { chatPageWords } from "@/core/chat/knows/page-words";
 import { mailSchema } from "@/core/input/text";
 import { languageSchema } from "@/core/locale/schema";
@@ -25,6 +26,7 @@ import { askedOn } from "./snippet";
 import {
   addLines,
   beginTalk,
+  type Change,
   forgetTalks,
   type Line,
   lineOf,
@@ -77,8 +79,14 @@ function told(talk: Talk, lines: readonly Line[]) {
   };
 }
 
-/** Whether what is said goes to a person: one answers, or is waited for. */
-const isPersons = ({ state }: Pick<Talk, "state">): boolean => state === "person" || state === "waiting";
+/** Whether a person answers. While one is waited for, the chat goes on. */
+const isPersons = ({ state }: Pick<Talk, "state">): boolean => state === "person";
+
+/** A person is called: waited for from now on, where nobody is yet. */
+const calling = ({ state, calledAt }: Talk, now: Date): Change =>
+  state === "person"
+    ? {}
+    : { state: "waiting", calledAt: state === "waiting" && calledAt ? calledAt : now, unread: "more" };
 
 /**
  * Asks a question: answered at once, or by the person who has taken over. `says` hears sentences of the answer that may be shown
@@ -120,7 +128,7 @@ export async function askChat(call: VisitorCall, widgetId: string, says?: (sente
     now: context.now().getTime(),
   });
   const reply = await reword(context, site, widget.settings.model, kept, question, own, says);
-  const calls = reply.kind === "person" && callsPerson(context, widget, kept.knowledge.facts);
+  const calls = reply.kind === "person" && handingOver(context, widget, kept.knowledge.facts, asked.language).there;
   const lined = lineOf(`${asked.once}-a`, reply, tookUs);
   const { talk: now, lines } = await inTransaction(context.db, async (tx) => {
     const done = await addLines(
@@ -143,7 +151,9 @@ export async function askChat(call: VisitorCall, widgetId: string, says?: (sente
           ? { unread: "more" }
           : {
               turn: reply.turn,
-              ...(calls ? { state: "waiting" as const, unread: "more" as const } : {}),
+              // Whoever comes to the Desk sees what was said while they were waited for.
+              ...(before.state === "waiting" ? { unread: "more" as const } : {}),
+              ...(calls ? calling(before, context.now()) : {}),
               ...(reply.turn.unknown > 0 ? { unknown: "more" as const } : {}),
             },
     );
@@ -153,13 +163,37 @@ export async function askChat(call: VisitorCall, widgetId: string, says?: (sente
   return { talk: begun.token, ...told(now, lines) };
 }
 
-/** Whether a person is called to the Desk now: where it goes there, and somebody is there. */
-function callsPerson(
+/** How a question goes to a person now, in the language and form of address of a page. */
+const handingOver = (
   context: Context,
   { settings: { brief } }: WidgetOf<"chat">,
-  facts: Parameters<typeof peopleFrom>[1],
-): boolean {
-  return brief.person.goes === "desk" && peopleFrom(brief, facts, context.now().getTime(), "en") === null;
+  facts: SiteFacts,
+  language: string,
+): HandOver => handOver({ brief, facts, now: context.now().getTime() }, spokenIn(language, brief));
+
+/** Says once that nobody has come, when that was waited for as long as the brief says. */
+async function tellNobodyCame(call: VisitorCall, site: SiteRow, talk: Talk): Promise<Talk> {
+  const { context } = call;
+  const { state, calledAt } = talk;
+  if (state !== "waiting" || !calledAt) return talk;
+  const { brief } = (await liveWidget(context, site, "chat", talk.widgetId)).settings;
+  const waited = context.now().getTime() - calledAt.getTime();
+  if (waited < (brief.person.waitMinutes ?? usualWaitMinutes) * 60_000) return talk;
+  const { nobody } = chatSays(spokenIn(talk.language, brief));
+  const done = await inTransaction(context.db, (tx) =>
+    addLines(
+      context,
+      tx,
+      talk,
+      // Somebody may have come, or been called anew, meanwhile.
+      (now) =>
+        now.state === "waiting" && now.calledAt?.getTime() === calledAt.getTime()
+          ? [{ once: `nobody-${calledAt.getTime()}`, by: "note", text: nobody, kind: "away" }]
+          : [],
+      (now) => (now.calledAt?.getTime() === calledAt.getTime() ? { calledAt: null } : {}),
+    ),
+  );
+  return done.talk;
 }
 
 const sinceSchema = Joi.object<{ after: number; typing: string }>({
@@ -179,7 +213,8 @@ export async function readTalk(call: VisitorCall, ofToken: string) {
       .update(chatTalks)
       .set({ visitorTypedAt: new Date() })
       .where(and(eq(chatTalks.siteId, site.id), eq(chatTalks.id, talk.id)));
-  return told(talk, await linesAfter(context.db, talk, after));
+  const now = await tellNobodyCame(call, site, talk);
+  return told(now, await linesAfter(context.db, now, after));
 }
 
 export const rateSchema = Joi.object<{ nth: number; helped: boolean }>({
@@ -224,26 +259,14 @@ export async function callPerson(call: VisitorCall, ofToken: string) {
   const talk = await talkOf(context.db, site.id, ofToken);
   const widget = await liveWidget(context, site, "chat", talk.widgetId);
   const { knowledge } = await liveEngine(context, site, widget);
-  const { brief } = widget.settings;
-  const says = chatSays(spokenIn(call.language, brief));
-  const there = callsPerson(context, widget, knowledge.facts);
-  const from = peopleFrom(brief, knowledge.facts, context.now().getTime(), call.language);
-  const reach =
-    brief.person.goes === "phone" && site.settings.phone
-      ? says.phone(site.settings.phone)
-      : brief.person.goes === "mail"
-        ? says.mail(site.settings.mailFrom)
-        : "";
-  const text = reach || (from ? says.personLater(from) : says.person);
+  const { there, text } = handingOver(context, widget, knowledge.facts, call.language);
   const { talk: now, lines } = await inTransaction(context.db, async (tx) => {
     const done = await addLines(
       context,
       tx,
       talk,
       [{ once: asked.once, by: "note", text, kind: there ? "called" : "away" }],
-      (before) => ({
-        ...(there && before.state === "chat" ? { state: "waiting" as const, unread: "more" as const } : {}),
-      }),
+      (before) => (there ? calling(before, context.now()) : {}),
     );
     if (done.fresh) await notifyDesk(tx, site.id, there);
     return done;
@@ -290,6 +313,7 @@ export async function leaveMessage(call: VisitorCall, ofToken: string) {
       (before) => ({
         // Whoever answers just now goes on.
         state: before.state === "person" ? "person" : "waiting",
+        calledAt: null,
         unread: "more",
         email: left.email,
         name: brief.collects.includes("name") ? left.name : "",

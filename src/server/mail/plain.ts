@@ -19,10 +19,13 @@ export async function writePlain(
 ): Promise<void> {
   const { settings } = context;
   const own = [siteOrigin(settings, site.key), hostOrigin(settings, settings.publicHost)].map((origin) => `${origin}/`);
-  const html = lines.map((line) => {
+  const inline = (line: string) => {
     const text = escapeHtml(line);
-    return own.some((origin) => line.startsWith(origin)) ? `<p><a href="${text}">${text}</a></p>` : `<p>${text}</p>`;
-  });
+    return own.some((origin) => line.startsWith(origin)) ? `<a href="${text}">${text}</a>` : text;
+  };
+  // Lines between empty ones belong together; where there is no empty one each stands for itself.
+  const paragraphs = lines.includes("") ? lines.join("\n").split(/\n{2,}/) : lines;
+  const html = paragraphs.map((paragraph) => `<p>${paragraph.split("\n").map(inline).join("<br>")}</p>`);
   await writeMail(context, tx, {
     ...{ siteId: site.id, sender: senderOf(site), withdrawUrl: "", recipient },
     subject: subject.slice(0, 180),

@@ -347,7 +347,13 @@ describe("the Desk", () => {
       letters: readonly { subject: string; text: string }[];
     };
     // What was written to the shop is no letter of the buyer's.
-    expect(one.letters.map(({ subject }) => subject)).toEqual([expect.stringMatching(/^Order W-\d+ · /)]);
+    expect(one.letters.map(({ subject }) => subject.replace(/^Order W-\d+: | · .*$/g, ""))).toEqual([
+      "thank you",
+      "your payment has arrived",
+      "on its way",
+      "€10.00 given back",
+    ]);
+    expect(one.letters[2]?.text).toContain("Parcel number: PK1\nFollow it here:\nhttps://parcels.example/PK1");
     expect(one).toMatchObject({ state: "sent", money: "refundedPart", paid: 4200, refunded: 1000 });
     expect(one.steps.map((step) => [step.command, step.by])).toEqual([
       ["place", "buyer"],

@@ -1,7 +1,7 @@
 "use client";
 // The brief: who speaks, how, about what not, and when a person is called.
 import { Text } from "@chakra-ui/react";
-import { type Brief, collectable } from "@/core/chat/chat";
+import { type Brief, collectable, usualWaitMinutes } from "@/core/chat/chat";
 import { closeLanguages } from "@/core/chat/understands/close-language";
 import { changeAt } from "@/core/kind/path";
 import { localesOf } from "@/core/locale/site-locale";
@@ -106,6 +106,10 @@ const fields: readonly TableField<Settings>[] = [
     )),
     of.money("brief.person.overAmount", own.overAmount, { optional: true, hint: own.overAmountHint }),
     of.segments("brief.person.goes", own.goes, own.goesOptions),
+    of.number("brief.person.waitMinutes", own.waits, {
+      ...{ min: 1, max: 60, none: String(usualWaitMinutes), hint: own.waitsHint },
+      shown: ({ brief }) => brief.person.goes === "desk",
+    }),
     of.slot(({ item, put, around: { faults } }) => (
       <Hours
         item={item.brief.person}

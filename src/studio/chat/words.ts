@@ -147,6 +147,8 @@ export const words = {
     person: "When a person is called",
     afterUnknown: "After so many unknown in a row",
     afterUnknownHint: "0 for never.",
+    waits: "Minutes until it says that nobody has come",
+    waitsHint: "Until somebody takes over, the chat answers on. Then it asks for an address.",
     whenAngry: "When somebody is angry",
     personWords: "At these words",
     overAmount: "At a wish for more than",

@@ -97,6 +97,12 @@ function key(scene: Lines, button: Button, keys: HTMLElement): HTMLElement {
       return opener(scene, button);
     case "person":
       return press(() => scene.callPerson());
+    case "leave":
+      return press(() => {
+        const form = messageForm(scene, scene.settings);
+        keys.replaceWith(form);
+        form.querySelector("input")?.focus();
+      });
     case "prove":
       return press(() => {
         const token = scene.token();

@@ -50,15 +50,15 @@ const bring: BlockScript = async (block, page) => {
     if (inside) frame.focus();
   };
   if (!waits) return load();
+  waits.querySelector<HTMLElement>(".b-load")?.addEventListener("click", async () => {
+    (await page.consent)?.pressed(purpose, embed.hosts ?? new URL(embed.src, location.href).host);
+    load();
+  });
   const consent = await page.consent;
   const may = () => consent?.allows(purpose) ?? false;
   // A yes given elsewhere on the page is one for this, too. One that is taken back begins the page anew.
   addEventListener("webitor:consent", () => may() && load());
-  if (may()) return load();
-  waits.querySelector<HTMLElement>(".b-load")?.addEventListener("click", () => {
-    consent?.pressed(purpose, embed.hosts ?? new URL(embed.src, location.href).host);
-    load();
-  });
+  if (may()) load();
 };
 
 export default bring;

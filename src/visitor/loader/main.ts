@@ -80,12 +80,27 @@ const asked = (event: Event) => {
 if (rehearsal || widgets.some(({ rule }) => rule?.triggers.some(({ on }) => on !== "click"))) begun();
 else if (widgets.some(({ rule }) => rule)) addEventListener("click", asked);
 
+// A button that is pressed before the script of its spot is there is pressed once it is.
+const spots = document.querySelectorAll<HTMLElement>("[data-w],[data-s]");
+const still = new Set<Element>(spots);
+const pressed = new Map<Element, HTMLElement>();
+addEventListener("click", ({ target }) => {
+  const button = (target as Element).closest?.("button");
+  const spot = button?.closest("[data-w],[data-s]");
+  if (button && spot && still.has(spot)) pressed.set(spot, button);
+});
+
 // What stands in the flow comes to life when it is near.
 const bring = (spot: HTMLElement) => {
   const widget = widgets.find(({ id }) => id === spot.dataset.w);
   const script = spot.dataset.s;
-  if (script) load<{ default: BlockScript }>(script).then(({ default: mount }) => mount(spot, page));
-  else if (widget) page.load(widget.kind).then((kind) => kind.mount?.(spot, widget, page));
+  const alive = (mount: () => void) => {
+    still.delete(spot);
+    mount();
+    pressed.get(spot)?.click();
+  };
+  if (script) load<{ default: BlockScript }>(script).then(({ default: mount }) => alive(() => mount(spot, page)));
+  else if (widget) page.load(widget.kind).then((kind) => alive(() => kind.mount?.(spot, widget, page)));
 };
 const near = new IntersectionObserver(
   (entries) => {
@@ -97,7 +112,7 @@ const near = new IntersectionObserver(
   },
   { rootMargin: "400px" },
 );
-for (const spot of document.querySelectorAll<HTMLElement>("[data-w],[data-s]"))
+for (const spot of spots)
   if (rehearsal?.measured || spot.dataset.now !== undefined) bring(spot);
   else near.observe(spot);
 if (rehearsal?.measured) load<{ measure: typeof measure }>("measure").then((script) => script.measure(page));

@@ -5,6 +5,7 @@ import { bookingWords, type OwnLook } from "@/core/booking/words/look";
 import { surfaces } from "@/core/brand/brand";
 import { thanksSchema } from "@/core/field/schema";
 import { lineSchema, originsSchema } from "@/core/input/text";
+import { withPlaceholders } from "@/core/message/placeholder-schema";
 import { floatingSchema } from "@/core/opening/schema";
 import { isTime } from "@/core/time/dates";
 import { dateSchema, monthDaySchema, timeSchema, wallSchema } from "@/core/time/schema";
@@ -28,7 +29,7 @@ import type {
 } from "../booking";
 import { deskColours, mostDaysAhead, sharesStarts } from "../booking";
 import { seasonsMeet, weeksMeet } from "../hours/hours";
-import { letterKinds, letterPlaceholders, type OwnLetter, strangePlaceholder } from "../words/letter-kinds";
+import { letterKinds, letterPlaceholders, type OwnLetter } from "../words/letter-kinds";
 
 const hashSchema = Joi.string()
   .pattern(/^[0-9a-f]{64}$/)
@@ -166,18 +167,7 @@ const closure = Joi.object<Closure>({
   )
   .messages({ "span.backwards": longBackwards });
 
-const all = letterPlaceholders.map((one) => `{${one}}`).join(", ");
-
-/** Words of a letter whose placeholders are ours. */
-const letterText = (schema: Joi.StringSchema) =>
-  schema
-    .allow("")
-    .required()
-    .custom((value: string, helpers) => {
-      const strange = strangePlaceholder(value);
-      return strange ? helpers.error("letter.placeholder", { strange, all }) : value;
-    })
-    .messages({ "letter.placeholder": "There is no {#strange} to fill in; there are {#all}." });
+const letterText = (schema: Joi.StringSchema) => withPlaceholders(schema, letterPlaceholders);
 
 const ownLetter = Joi.object<OwnLetter>({
   subject: letterText(lineSchema(200)),

@@ -1,5 +1,7 @@
 // Which letters a client gets, and what a business writes in them in its own words.
 
+import { fillIn, strangeIn } from "@/core/message/placeholders";
+
 export const letterKinds = [
   "booked",
   "waiting",
@@ -40,17 +42,8 @@ export const letterPlaceholders = ["name", "service", "when", "with", "place", "
 
 export type LetterValues = Readonly<Record<(typeof letterPlaceholders)[number], string>>;
 
-const placeholder = /\{([^{}\s]{1,30})\}/g;
-
 /** The first placeholder in a text that is none of ours, or null. */
-export function strangePlaceholder(text: string): string | null {
-  for (const [whole, name] of text.matchAll(placeholder))
-    if (!(letterPlaceholders as readonly string[]).includes(name ?? "")) return whole;
-  return null;
-}
+export const strangePlaceholder = (text: string): string | null => strangeIn(text, letterPlaceholders);
 
 /** A text with its placeholders filled in, once: what a value holds is never read as a placeholder. */
-export const filledIn = (text: string, values: LetterValues): string =>
-  text.replace(placeholder, (whole, name: string) =>
-    Object.hasOwn(values, name) ? values[name as keyof LetterValues] : whole,
-  );
+export const filledIn = (text: string, values: LetterValues): string => fillIn(text, values);

@@ -1,6 +1,7 @@
 // The letters around a booking, in the languages we write: what happened, when it is, and how to change it. A business may
 // say what happened in its own words.
 import { inLanguage } from "@/core/locale/words";
+import { oneLine } from "@/core/message/placeholders";
 import { escapeHtml } from "@/core/render/markup";
 import { ZoneClock } from "@/core/time/zone-clock";
 import { filledIn, type LetterKind, type LetterValues, type OwnLetter } from "./letter-kinds";
@@ -79,9 +80,6 @@ function writtenFacts(kind: LetterKind, facts: LetterFacts) {
   const usual = words.subject[kind](`${facts.service}, ${when[0]}`);
   return { words, when, theirs: facts.starts.map((start) => at(facts.clientZone, start)), until, values, usual };
 }
-
-/** One line, whatever a value holds. */
-const oneLine = (text: string) => text.replace(/\s+/g, " ").trim();
 
 /** The text message to the client: what happened in one line, and the link by which it can be changed. */
 export function bookingText(kind: LetterKind, facts: LetterFacts): string {

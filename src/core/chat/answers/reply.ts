@@ -198,8 +198,12 @@ export function replyTo(heard: Interpreted, with_: Answering): Reply {
   };
   const tooOften = unknown && brief.person.afterUnknown > 0 && turn.unknown >= brief.person.afterUnknown;
   const buttons = [...(draft.buttons ?? [])];
-  if ((unknown || draft.kind === "person") && !buttons.some(({ kind }) => kind === "person"))
-    buttons.push({ kind: "person", text: chatSays(heard.language).talk });
+  const over = handOver(with_, heard.language);
+  if (tooOften) lines.push(said(over.text));
+  const says = chatSays(heard.language);
+  if (tooOften || draft.kind === "person") {
+    if (!over.there) buttons.push({ kind: "leave", text: says.leave });
+  } else if (unknown) buttons.push({ kind: "person", text: says.talk });
   return {
     kind: tooOften ? "person" : draft.kind,
     lines,
@@ -313,7 +317,7 @@ function avoided(heard: Interpreted): Draft | null {
 }
 
 /** When people answer next, in words; null where they do now. */
-export function peopleFrom(brief: Brief, facts: SiteFacts, now: number, language: string): string | null {
+function peopleFrom(brief: Brief, facts: SiteFacts, now: number, language: string): string | null {
   const hours = brief.person.hours === "site" ? facts.hours : { hours: brief.person.hours };
   if (!hours) return null;
   const wall = wallIn(facts.zone, now);
@@ -338,14 +342,36 @@ function wishOf(heard: Interpreted, { facts }: Answering): number {
   return Math.max(0, ...named, ...many);
 }
 
+export interface HandOver {
+  /** Whether somebody is called to the Desk and is there. */
+  readonly there: boolean;
+  /** What is said of it: that it is passed on, how people are reached, or when they answer. */
+  readonly text: string;
+}
+
+/** How a question goes to a person at a moment, said in `language`. */
+export function handOver(
+  { brief, facts, now }: Pick<Answering, "brief" | "facts" | "now">,
+  language: string,
+): HandOver {
+  const says = chatSays(language);
+  const away = (text: string): HandOver => ({ there: false, text });
+  const { goes } = brief.person;
+  if (goes === "phone" && facts.phone) return away(says.phone(facts.phone));
+  if (goes === "mail" && facts.mail) return away(says.mail(facts.mail));
+  const from = peopleFrom(brief, facts, now, language);
+  if (from === null && goes === "desk") return { there: true, text: says.person };
+  return away(from ? says.personLater(from) : says.nobody);
+}
+
 function called(heard: Interpreted, with_: Answering): Draft | null {
-  const { brief, facts, now } = with_;
+  const { brief } = with_;
   const wants = heard.intent === "person";
   const most = brief.person.overAmount;
   const isLarge = most !== null && wishOf(heard, with_) > most;
   if (!wants && !heard.angry && !heard.callsPerson && !isLarge) return null;
   const says = chatSays(heard.language);
-  const from = peopleFrom(brief, facts, now, heard.language);
+  const over = handOver(with_, heard.language);
   const why: Reason = wants
     ? { code: "chat.wantsPerson" }
     : heard.angry
@@ -353,7 +379,7 @@ function called(heard: Interpreted, with_: Answering): Draft | null {
       : heard.callsPerson
         ? { code: "chat.callsPerson", word: heard.callsPerson }
         : { code: "chat.overAmount" };
-  const text = from ? says.personLater(from) : heard.angry && !wants ? says.angry : says.person;
+  const text = over.there && heard.angry && !wants ? says.angry : over.text;
   return { kind: "person", lines: [said(text)], from: null, why: [why] };
 }
 

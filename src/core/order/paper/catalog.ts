@@ -18,7 +18,6 @@ export interface PaperWords {
   readonly taxOf: (rate: string, country: string) => string;
   readonly all: string;
   readonly voucher: (tail: string) => string;
-  readonly toPay: string;
   readonly paid: string;
   readonly givenBack: string;
   readonly packedBy: string;

@@ -19,7 +19,6 @@ export const de: PaperWords = {
   taxOf: (rate, country) => `Steuer ${rate}, ${country}`,
   all: "Zusammen",
   voucher: (tail) => `Gutschein ${tail}`,
-  toPay: "Zu bezahlen",
   paid: "Bezahlt. Vielen Dank.",
   givenBack: "Zurückgegeben",
   packedBy: "Gepackt von",

@@ -19,7 +19,6 @@ export const en: PaperWords = {
   taxOf: (rate, country) => `Tax ${rate}, ${country}`,
   all: "In all",
   voucher: (tail) => `Voucher ${tail}`,
-  toPay: "To pay",
   paid: "Paid. Thank you.",
   givenBack: "Given back",
   packedBy: "Packed by",

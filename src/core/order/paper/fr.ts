@@ -19,7 +19,6 @@ export const fr: PaperWords = {
   taxOf: (rate, country) => `Taxe ${rate}, ${country}`,
   all: "Total",
   voucher: (tail) => `Bon ${tail}`,
-  toPay: "À payer",
   paid: "Payé. Merci.",
   givenBack: "Remboursé",
   packedBy: "Préparé par",

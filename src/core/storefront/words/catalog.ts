@@ -42,7 +42,6 @@ export interface ShopWords {
   readonly cartEmpty: string;
   /** Very many order at the moment: one's place among them. */
   readonly rush: (number: number) => string;
-  readonly orderChanged: string;
   /** How much a voucher is to be worth, between two amounts. */
   readonly amountOf: (least: string, most: string) => string;
   readonly sendBack: string;
@@ -58,7 +57,6 @@ export interface ShopWords {
   readonly remindText: string;
   readonly remindLast: string;
   /** Before the link by which an order is paid. */
-  readonly toPayLetter: (price: string) => string;
   readonly toShop: string;
   readonly remove: string;
   readonly close: string;
@@ -70,6 +68,13 @@ export interface ShopWords {
   readonly sendingLater: string;
   readonly sendingGuess: (country: string) => string;
   readonly toPay: string;
+  /** Written prices have the tax of home in them, and where it goes less is owed, or more. */
+  readonly taxLess: string;
+  readonly taxMore: string;
+  readonly rounding: string;
+  readonly paidBy: (how: string) => string;
+  readonly stillToPay: string;
+  readonly givenBack: string;
   readonly total: string;
   readonly taxOf: (rate: string, net: string, tax: string) => string;
   readonly checkout: string;

@@ -14,7 +14,9 @@ import { conflict, fieldProblem } from "@/server/problem";
 import type { OrderRow } from "@/server/shop/orders/order-row";
 import { letGoods, putBack, sellKept } from "../catalog/stock";
 import { issue, recall } from "../orders/issuing";
+import { writeCommand } from "../orders/letters";
 import { nextNumber, prefixOf } from "../orders/numbers";
+import { liveShop } from "../pages/live";
 import { freeFetchTime } from "./fetching";
 import { unspend } from "./vouchers";
 
@@ -255,12 +257,15 @@ export async function stepOrder(
   details: CommandDetails,
   by: string,
 ): Promise<OrderRow> {
+  const live = await liveShop(context, site);
   const done = await inTransaction(context.db, async (tx) => {
     const row = await lockOrder(tx, site.id, order);
     if (!row) throw fieldProblem("order", "This order is not there.");
     if (row.revision !== revision)
       throw conflict("orderChanged", "Something happened with this order meanwhile. Look at it anew.");
-    return doCommand(context, tx, row, command, details, by);
+    const after = await doCommand(context, tx, row, command, details, by);
+    await writeCommand(context, tx, { site, live }, { before: row, after, command });
+    return after;
   });
   context.jobQueued();
   return done;

@@ -29,7 +29,7 @@ import { returnPart } from "../cart/vouchers";
 import { catalogOf, type KnownCatalog } from "../catalog/catalog";
 import { putBack, takeGoods } from "../catalog/stock";
 import { type LiveShop, liveShop } from "../pages/live";
-import { writeChanged, writeToPay } from "./letters";
+import { writeChanged, writeMoney, writeToPay } from "./letters";
 
 /** A line as somebody at the Desk writes it; `line` is that of the order which is changed, null for a new one. */
 export interface HandLine {
@@ -339,7 +339,10 @@ async function moveDifference(
     await writeChanged(context, tx, { site, live }, row);
     if (back <= 0) return row;
     const given = await giveBack(context, tx, all, back);
-    return writeStep(context, tx, row, { command: "refund", to: row.state, by, details: { amount: given } });
+    const step = { command: "refund", to: row.state, by, details: { amount: given } } as const;
+    const after = await writeStep(context, tx, row, step);
+    await writeMoney(context, tx, { site, live }, after, "refunded", given);
+    return after;
   }
   const fetched = row.document.way.kind === "pickup";
   const way = await wayOf(tx, site.id, "link", { amount: due, fetched }).catch((error) => {

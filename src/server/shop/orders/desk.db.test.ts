@@ -84,8 +84,15 @@ test("the buyer's letter says what was ordered, how to pay, and where to look; t
   const letters = await studio.context.db.select().from(mails).where(eq(mails.recipient, "nuala@post.example"));
   expect(letters).toHaveLength(1);
   const [letter] = letters;
-  expect(letter?.subject).toMatch(/^Order 10\d\d · Wrenfield Clayworks$/);
-  for (const said of ["2 × Bell mug: €36.00", "To pay: €42.00", "Within seven days.", "?o="])
+  expect(letter?.subject).toMatch(/^Order 10\d\d: thank you · Wrenfield Clayworks$/);
+  for (const said of [
+    "2 × Bell mug: €36.00",
+    "To pay: €42.00",
+    "Within seven days.",
+    "Of that tax 23 % Ireland: ",
+    "Nuala Byrne",
+    "?o=",
+  ])
     expect(letter?.text).toContain(said);
   expect(letter?.html).not.toContain("<b>twice");
   const own = (await studio.context.db.select().from(mails).where(eq(mails.recipient, row.settings.mailFrom))).find(

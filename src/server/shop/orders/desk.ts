@@ -32,7 +32,7 @@ import { type CommandDetails, stepOrder } from "../cart/steps";
 import { mayEdit } from "./by-hand";
 import { handOperations } from "./hand-operations";
 import { issuedOf } from "./issuing";
-import { parcelsOf } from "./papers";
+import { parcelsOf } from "./parcels";
 
 const pageSize = 50;
 

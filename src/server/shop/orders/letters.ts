@@ -1,6 +1,8 @@
 // Letters about orders, and what a buyer reads of one.
-import { moneyWords } from "@/core/money/money";
-import { dateWords, momentWords, quantityWords } from "@/core/storefront/view";
+import { isWritten, type OrderLetter } from "@/core/order/letters/kinds";
+import { type OrderLetterFacts, orderLetter } from "@/core/order/letters/letters";
+import type { OrderCommand } from "@/core/order/order";
+import { dateWords } from "@/core/storefront/view";
 import { shopWords } from "@/core/storefront/words";
 import type { Executor } from "@/data/connection";
 import type { SiteRow } from "@/data/site/queries";
@@ -12,6 +14,7 @@ import { payPath } from "@/server/payment/link";
 import { connectorOf } from "@/server/payment/set-up";
 import type { OrderRow } from "@/server/shop/orders/order-row";
 import type { LiveShop } from "../pages/live";
+import { parcelsOf } from "./parcels";
 import { orderToken } from "./token";
 
 /** Where a buyer sees an order. */
@@ -42,41 +45,44 @@ export async function payLines(db: Executor, order: OrderRow): Promise<readonly 
   });
 }
 
-/** What a buyer reads of an order as lines of text. */
-function orderText(order: Pick<OrderRow, "number" | "document" | "currency" | "language">, link: string): string[] {
-  const words = shopWords(order.language);
-  const price = (amount: number) => moneyWords({ amount, currency: order.currency }, order.language);
-  const { document } = order;
-  return [
-    ...document.lines.map((line, at) => {
-      const sale = { unit: (line.unit || "piece") as "piece", least: 1, step: 1 };
-      return `${quantityWords(line.quantity, { sale }, order.language)} × ${line.name}: ${price(document.total.lines[at]?.written ?? 0)}`;
-    }),
-    ...(document.way.fetched ? [`${document.way.name}: ${momentWords(document.way.fetched.at, order.language)}`] : []),
-    ...(document.total.sending ? [`${document.total.sending.name}: ${price(document.total.sending.written)}`] : []),
-    `${words.toPay}: ${price(document.total.toPay)}`,
-    link,
-  ];
-}
-
 interface About {
   readonly site: SiteRow;
   readonly live: LiveShop | null;
 }
 
-/** A letter to the buyer of an order, unless they were written to often enough today. */
+/** What a letter is about besides the order as it stands. */
+type Besides = Partial<Pick<OrderLetterFacts, "amount" | "parcel" | "payment">>;
+
+const letterFacts = (
+  context: Context,
+  { site, live }: About,
+  order: OrderRow,
+  kind: OrderLetter,
+  besides: Besides,
+): OrderLetterFacts => ({
+  ...{ shop: site.name, language: order.language, currency: order.currency, number: order.number, name: order.name },
+  ...{ document: order.document, toPay: order.toPay, paid: order.paid, refunded: order.refunded },
+  ...{ payment: [], link: orderAddress(context, site, live, order.id), own: live?.shop.letters?.[kind] },
+  ...besides,
+});
+
+/**
+ * A letter to the buyer of an order, unless the shop has switched it off. What strangers and time set off is limited: they are
+ * written to so often a day.
+ */
 async function tellBuyer(
   context: Context,
   tx: Executor,
-  { site, live }: About,
+  about: About,
   order: OrderRow,
-  subject: string,
-  first: readonly string[],
+  kind: OrderLetter,
+  besides: Besides & { readonly byMember?: boolean } = {},
 ): Promise<void> {
-  if (!order.email || (await countPoint(context, tx, "letterPerson", order.email)).left < 0) return;
-  const lines = [...first, ...orderText(order, orderAddress(context, site, live, order.id))];
-  const title = `${shopWords(order.language).orderTitle(order.number)}${subject}`;
-  await writePlain(context, tx, site, { recipient: order.email, subject: title, lines });
+  const { byMember = false, ...facts } = besides;
+  if (!order.email || !isWritten(kind, about.live?.shop.letters)) return;
+  if (!byMember && (await countPoint(context, tx, "letterPerson", order.email)).left < 0) return;
+  const letter = orderLetter(kind, letterFacts(context, about, order, kind, facts));
+  await writePlain(context, tx, about.site, { recipient: order.email, ...letter });
 }
 
 /** A letter with the link by which an order, or what is missing of it, is paid. `amount` is in minor units. */
@@ -87,29 +93,57 @@ export async function writeToPay(
   order: OrderRow,
   amount: number,
 ): Promise<void> {
-  const words = shopWords(order.language);
-  const price = moneyWords({ amount, currency: order.currency }, order.language);
   const link = siteOrigin(context.settings, about.site.key) + payPath(context, "order", order.id);
-  await tellBuyer(context, tx, about, order, `: ${words.toPay} ${price}`, [words.toPayLetter(price), link]);
+  await tellBuyer(context, tx, about, order, "toPay", { amount, payment: [link] });
 }
 
 /** A letter that says what an order is now. */
-export async function writeChanged(context: Context, tx: Executor, about: About, order: OrderRow): Promise<void> {
-  const first = [shopWords(order.language).orderChanged, ...(await payLines(tx, order))];
-  await tellBuyer(context, tx, about, order, ` · ${about.site.name}`, first);
+export const writeChanged = async (context: Context, tx: Executor, about: About, order: OrderRow): Promise<void> =>
+  tellBuyer(context, tx, about, order, "changed", { payment: await payLines(tx, order) });
+
+/** A letter that money has come, or gone back, in minor units. */
+export const writeMoney = (
+  context: Context,
+  tx: Executor,
+  about: About,
+  order: OrderRow,
+  kind: "paid" | "refunded",
+  amount: number,
+): Promise<void> => tellBuyer(context, tx, about, order, kind, { amount });
+
+/** The letter about what a member has just done with an order, where its buyer has to hear of it. */
+export async function writeCommand(
+  context: Context,
+  tx: Executor,
+  about: About,
+  { before, after, command }: { readonly before: OrderRow; readonly after: OrderRow; readonly command: OrderCommand },
+): Promise<void> {
+  const tell = (kind: OrderLetter, besides: Besides = {}) =>
+    tellBuyer(context, tx, about, after, kind, { ...besides, byMember: true });
+  if (command === "pay") return tell("paid", { amount: after.paid - before.paid });
+  if (command === "refund") return tell("refunded", { amount: after.refunded - before.refunded });
+  if (command === "cancel") return tell("cancelled");
+  if (command === "pack" && after.document.way.kind === "pickup") return tell("ready");
+  if (command !== "send") return;
+  const parcel = (await parcelsOf(tx, after.siteId, after.id)).at(-1);
+  return tell("sent", parcel ? { parcel } : {});
 }
 
 /** Letters about an order that stands: to its buyer, and to the shop. */
 export async function writeOrder(context: Context, tx: Executor, about: About, order: OrderRow): Promise<void> {
-  const words = shopWords(order.language);
   const { settings } = context;
   const { site } = about;
-  const first = [words.thanks, ...(await payLines(tx, order))];
-  await tellBuyer(context, tx, about, order, ` · ${site.name}`, first);
+  const besides = { payment: await payLines(tx, order) };
+  await tellBuyer(context, tx, about, order, "ordered", besides);
   const desk = `${hostOrigin(settings, settings.publicHost)}/s/${site.key}/desk`;
+  // The shop reads what its buyer does, in the usual words, and where it is dealt with.
+  const { lines } = orderLetter("ordered", {
+    ...letterFacts(context, about, order, "ordered", besides),
+    ...{ own: undefined, link: desk },
+  });
   await writePlain(context, tx, site, {
     recipient: site.settings.mailFrom,
-    subject: `${words.orderTitle(order.number)}: ${order.name}`,
-    lines: [`${order.name} <${order.email}>`, ...orderText(order, desk)],
+    subject: `${shopWords(order.language).orderTitle(order.number)}: ${order.name}`,
+    lines: [`${order.name} <${order.email}>`, "", ...lines.slice(lines.indexOf("") + 1)],
   });
 }

@@ -21,7 +21,7 @@ import { notFound } from "@/server/problem";
 import type { OrderRow } from "@/server/shop/orders/order-row";
 import { doCommand, lockOrder, writeStep } from "../cart/steps";
 import { type LiveShop, liveShop } from "../pages/live";
-import { orderPath, thanksPath, writeOrder } from "./letters";
+import { orderPath, thanksPath, writeMoney, writeOrder } from "./letters";
 
 /** An order that was changed and comes to more waits for the rest of its money, and stands all the same. */
 const standing = ({ state }: OrderRow, open: PaymentRow | null): Owed["stands"] =>
@@ -61,12 +61,19 @@ interface Told {
 }
 
 /** Gives back all that is left of one payment, and writes that down. */
-async function refundAll({ context, tx }: Told, order: OrderRow, payment: PaymentRow, most: number): Promise<OrderRow> {
+async function refundAll(
+  { context, tx, site, live }: Told,
+  order: OrderRow,
+  payment: PaymentRow,
+  most: number,
+): Promise<OrderRow> {
   const row = await paymentOf(tx, order.siteId, payment.id, true);
   const given = row ? await giveBack(context, tx, [row], most) : 0;
   if (!given) return order;
   const details = { amount: given };
-  return writeStep(context, tx, order, { command: "refund", to: order.state, by: "payment", details });
+  const after = await writeStep(context, tx, order, { command: "refund", to: order.state, by: "payment", details });
+  await writeMoney(context, tx, { site, live }, after, "refunded", given);
+  return after;
 }
 
 /** Money has come: the order is paid, or what came for nothing goes back by itself. */
@@ -91,6 +98,7 @@ async function captured(told: Told, order: OrderRow, payment: PaymentRow): Promi
   if (!enough) return;
   for (const other of all) if (other.id !== payment.id) await closePayment(tx, other);
   if (waited) await writeOrder(context, tx, { site, live }, after);
+  else await writeMoney(context, tx, { site, live }, after, "paid", payment.amount);
 }
 
 /** A service answers for the money: the order stands, or the promise is given up. */
@@ -109,7 +117,7 @@ async function promised(told: Told, order: OrderRow, payment: PaymentRow): Promi
 }
 
 async function moved(told: Told, order: OrderRow, before: PaymentRow, after: PaymentRow): Promise<void> {
-  const { context, tx } = told;
+  const { context, tx, site, live } = told;
   if (after.state === "captured" && before.state !== "captured") return captured(told, order, after);
   if (after.state === "authorised" && before.state !== "authorised") return promised(told, order, after);
   if (after.state === "declined" && before.state !== "declined") {
@@ -122,13 +130,9 @@ async function moved(told: Told, order: OrderRow, before: PaymentRow, after: Pay
   const more = refunded - paidOf([before]).refunded;
   if (after.returned.length > before.returned.length && more <= 0)
     await announce(tx, order.siteId, "desk", { of: "order", arrival: false });
-  if (more > 0)
-    await writeStep(context, tx, order, {
-      command: "refund",
-      to: order.state,
-      by: "payment",
-      details: { amount: more },
-    });
+  if (more <= 0) return;
+  const step = { command: "refund", to: order.state, by: "payment", details: { amount: more } } as const;
+  await writeMoney(context, tx, { site, live }, await writeStep(context, tx, order, step), "refunded", more);
 }
 
 export const orderPayable: Payable = {

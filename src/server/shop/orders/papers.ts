@@ -1,5 +1,5 @@
 // Papers of orders as PDF: numbered where they have to be, in the transaction that uses the number.
-import { and, asc, eq } from "drizzle-orm";
+import { and, eq } from "drizzle-orm";
 import type { Brand } from "@/core/brand/brand";
 import { moneyWords } from "@/core/money/money";
 import { type LineParts, linesLeft, parcelLines } from "@/core/order/lines";
@@ -7,7 +7,7 @@ import { creditPaper, invoicePaper, type Paper, type PaperOrder, packingPaper } 
 import { dateWords } from "@/core/storefront/view";
 import { shopWords } from "@/core/storefront/words";
 import { inTransaction } from "@/data/connection";
-import { shopOrders, shopParcels, shopRefunds, shopVouchers } from "@/data/shop/tables";
+import { shopOrders, shopRefunds, shopVouchers } from "@/data/shop/tables";
 import type { SiteRow } from "@/data/site/queries";
 import { type Context, siteOrigin } from "@/server/context";
 import { dayIn } from "@/server/day";
@@ -18,6 +18,7 @@ import { lockOrder } from "../cart/steps";
 import { voucherCode } from "../cart/vouchers";
 import { liveShop } from "../pages/live";
 import { nextNumber } from "./numbers";
+import { parcelsOf } from "./parcels";
 
 /** Draws what stands on a paper. */
 async function drawn(
@@ -61,9 +62,9 @@ async function drawn(
 
 async function paperOrder(context: Context, site: SiteRow, row: OrderRow, at: Date): Promise<PaperOrder> {
   const live = await liveShop(context, site);
-  const { number, language, currency, toPay, paid, document } = row;
+  const { number, language, currency, toPay, paid, refunded, document } = row;
   return {
-    ...{ number, language, currency, toPay, paid, document, date: dayIn(site.settings.zone, at) },
+    ...{ number, language, currency, toPay, paid, refunded, document, date: dayIn(site.settings.zone, at) },
     seller: {
       name: site.name,
       lines: [...(live?.shop.seller ?? "").split("\n").filter(Boolean), site.settings.mailFrom],
@@ -116,15 +117,6 @@ async function orderOf(context: Context, site: SiteRow, order: string): Promise<
   if (!row) throw notFound("This order", "order");
   return row;
 }
-
-/** Parcels that were sent of an order, the first before the others. */
-export const parcelsOf = (db: Context["db"], siteId: string, order: string) =>
-  db
-    .select()
-    .from(shopParcels)
-    .where(and(eq(shopParcels.siteId, siteId), eq(shopParcels.orderId, order)))
-    .orderBy(asc(shopParcels.position))
-    .limit(100);
 
 /** The packing slip of a parcel that was sent, or (without a number) of what is still to be sent. */
 async function packingOf(context: Context, site: SiteRow, order: string, parcel: number | null): Promise<PaperFile> {

@@ -34,7 +34,7 @@ import { catalogInMemory, catalogOf, type KnownCatalog, NotInMemory } from "../c
 import { issuedOf } from "../orders/issuing";
 import { payLines } from "../orders/letters";
 import { openPaymentOf } from "../orders/paid";
-import { parcelsOf } from "../orders/papers";
+import { parcelsOf } from "../orders/parcels";
 import { returnAsked } from "../orders/returns";
 import { orderToken, readOrderToken } from "../orders/token";
 import type { LiveShop } from "./live";
@@ -122,7 +122,7 @@ async function orderShown(context: Context, siteId: string, asking: Asking): Pro
     number: row.number,
     state: row.state,
     email: row.email,
-    document: row.document,
+    ...{ document: row.document, paid: row.paid, refunded: row.refunded },
     payLines: await payLines(context.db, row),
     invoice: takesGoods(row.state) ? `/_w/v1/shop/invoice.pdf?o=${orderToken(context, row.id)}` : "",
     parcels: (await parcelsOf(context.db, siteId, row.id)).map(({ tracking, link, sentAt }) => ({
@@ -145,7 +145,16 @@ function rehearsedOrder(live: LiveShop, { typed }: Cart, shown: CartShown): Orde
   return {
     ...{ number: `${live.shop.prefixes.order}…`, state: "placed", email: typed.email, token: "" },
     document: documentOf({ live, typed, shown, payment, fetched }),
-    ...{ payLines: [], payAt: "", asked: 0, invoice: "", parcels: [], issued: { downloads: [], vouchers: [] } },
+    ...{
+      paid: 0,
+      refunded: 0,
+      payLines: [],
+      payAt: "",
+      asked: 0,
+      invoice: "",
+      parcels: [],
+      issued: { downloads: [], vouchers: [] },
+    },
     ...{ returning: "no", fresh: true, rehearsed: true },
   };
 }

@@ -8,7 +8,11 @@ export interface ChatSays {
   readonly canDo: string;
   readonly person: string;
   readonly personLater: (when: string) => string;
+  /** Nobody comes, for whatever reason: an address is asked for. */
+  readonly nobody: string;
   readonly angry: string;
+  /** To leave a message. */
+  readonly leave: string;
   readonly greeting: string;
   readonly thanks: string;
   readonly goodbye: string;

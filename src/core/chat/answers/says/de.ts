@@ -8,10 +8,13 @@ export const de: ChatSays = {
     brief: "Steht nicht auf dieser Website.",
   },
   canDo: "Fragen Sie gern mit anderen Worten, oder hinterlassen Sie eine Nachricht.",
-  person: "Ich gebe das an einen Menschen weiter.",
+  person: "Ich gebe das an einen Menschen weiter. Bis jemand da ist, antworte ich weiter.",
   personLater: (when) =>
     `Gerade ist niemand da; Antwort gibt es ab ${when}. Hinterlassen Sie eine Nachricht, dann bekommen Sie eine.`,
-  angry: "Das tut mir leid. Ich gebe das an einen Menschen weiter.",
+  nobody:
+    "Gerade kann niemand kommen. Hinterlassen Sie eine Nachricht mit Ihrer Adresse, dann kommt die Antwort per E-Mail.",
+  angry: "Das tut mir leid. Ich gebe das an einen Menschen weiter. Bis jemand da ist, antworte ich weiter.",
+  leave: "Nachricht hinterlassen",
   greeting: "Guten Tag. Was möchten Sie wissen?",
   thanks: "Gern geschehen.",
   goodbye: "Auf Wiedersehen.",
@@ -56,6 +59,8 @@ export const closely: Partial<ChatSays> = {
   canDo: "Frag gern mit anderen Worten, oder hinterlass eine Nachricht.",
   personLater: (when) =>
     `Gerade ist niemand da; Antwort gibt es ab ${when}. Hinterlass eine Nachricht, dann bekommst du eine.`,
+  nobody:
+    "Gerade kann niemand kommen. Hinterlass eine Nachricht mit deiner Adresse, dann kommt die Antwort per E-Mail.",
   greeting: "Hallo. Was möchtest du wissen?",
   goodbye: "Bis bald.",
   tooLong: (most) =>

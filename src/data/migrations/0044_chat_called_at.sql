@@ -1,0 +1,1 @@
+ALTER TABLE `chat_talks` ADD `called_at` bigint;
