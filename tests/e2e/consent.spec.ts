@@ -207,9 +207,9 @@ test("before any answer a press on the clip leaves the question open; a yes to a
   expect(await page.evaluate(() => localStorage.getItem("consent"))).toBeNull();
   await question.getByRole("button", { name: "Accept all" }).click();
   for (const thing of waiting.slice(1)) {
-    const loaded = page.locator(`iframe[title="${thing.title}"]`);
-    await loaded.scrollIntoViewIfNeeded();
-    await expect(loaded).toBeVisible();
+    // What is far away loads when it comes near.
+    await page.getByText(thing.name).scrollIntoViewIfNeeded();
+    await expect(page.locator(`iframe[title="${thing.title}"]`)).toBeVisible();
   }
   await page.getByRole("button", { name: "Privacy choices" }).click();
   await expect(question.getByText(/^Your choice is kept as /)).toBeVisible();

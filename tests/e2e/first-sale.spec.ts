@@ -33,7 +33,7 @@ test("an empty site becomes a shop with one thing to sell, and is published", as
 
   await makeWidget(studio, site, "Shop", "Our shop");
   const steps = studio.getByRole("navigation", { name: "Steps" });
-  await steps.getByRole("button", { name: /Pages and letters/ }).click();
+  await steps.getByRole("button", { name: /Pages and numbers/ }).click();
   await studio.getByRole("button", { name: "Make the pages" }).click();
   await expect(steps.getByText("9 of 9 pages")).toBeVisible();
   await studio

@@ -102,7 +102,7 @@ test("from a bank account: the same keys, its own try", async () => {
 test("without script at 320 px: declined at first, then by another card with a code; paid once", async () => {
   await makeWidget(studio, site, "Shop", "Our shop");
   const steps = studio.getByRole("navigation", { name: "Steps" });
-  await steps.getByRole("button", { name: /Pages and letters/ }).click();
+  await steps.getByRole("button", { name: /Pages and numbers/ }).click();
   await studio.getByRole("button", { name: "Make the pages" }).click();
   await expect(steps.getByText("9 of 9 pages")).toBeVisible();
   await studio.getByLabel("Terms").selectOption({ label: "Privacy" });

@@ -48,7 +48,7 @@ const visitorCan = (address?: string) => plain.visitorCan(address);
 test("a shop makes its pages, and says what is missing until somebody can pay", async () => {
   await makeWidget(studio, site, "Shop", "Our shop");
   await steps()
-    .getByRole("button", { name: /Pages and letters/ })
+    .getByRole("button", { name: /Pages and numbers/ })
     .click();
   await studio.getByRole("button", { name: "Make the pages" }).click();
   await expect(steps().getByText("9 of 9 pages")).toBeVisible();

@@ -66,6 +66,22 @@ export function afterCommand(state: OrderState, command: OrderCommand): OrderSta
 export const possibleCommands = (state: OrderState): readonly OrderCommand[] =>
   orderCommands.filter((command) => afterCommand(state, command) !== null);
 
+/**
+ * What somebody at the Desk can do with an order as it stands: no money is taken for one that stands no more, and none goes back
+ * that is not there. Amounts in minor units.
+ */
+export const deskCommandsOf = (order: {
+  readonly state: OrderState;
+  readonly toPay: number;
+  readonly paid: number;
+  readonly refunded: number;
+}): readonly OrderCommand[] =>
+  possibleCommands(order.state).filter((command) => {
+    if (byThemselves.includes(command)) return false;
+    if (command === "pay") return order.paid < order.toPay && order.state !== "cancelled";
+    return command !== "refund" || order.paid > order.refunded;
+  });
+
 /** Whether a buyer may ask to send something of it back: it has left, or was fetched. */
 export const mayAskReturn = (state: OrderState): boolean => afterCommand(state, "return") !== null;
 

@@ -386,6 +386,43 @@ describe("the Desk", () => {
     ]);
   });
 
+  test("a paid order is cancelled with what becomes of goods and money, and offers afterwards only what holds", async () => {
+    const read = async (id: string) =>
+      (await studio.as("designer", "desk.order", { site, order: id })) as {
+        state: string;
+        revision: number;
+        commands: readonly string[];
+        paid: number;
+        refunded: number;
+        letters: readonly { subject: string; text: string }[];
+      };
+    const before = (await shelfOf("mug-ash"))?.stock ?? 0;
+    const kept = await order();
+    await command(kept, 0, "pay");
+    await command(kept, 1, "cancel", { amount: 4200, toStock: false });
+    const one = await read(kept);
+    expect(one).toMatchObject({ state: "cancelled", paid: 4200, refunded: 4200 });
+    // Everything went back: there is nothing left to do, and nothing to be paid.
+    expect(one.commands).toEqual([]);
+    expect((await shelfOf("mug-ash"))?.stock).toBe(before - 2);
+    // One letter, which says both.
+    const last = one.letters.at(-1);
+    expect(last?.subject).toMatch(/: cancelled · /);
+    expect(last?.text).toContain("Given back: −€42.00");
+    const shelved = await order();
+    await command(shelved, 0, "pay");
+    await command(shelved, 1, "cancel", { amount: 1200, toStock: true });
+    expect((await shelfOf("mug-ash"))?.stock).toBe(before - 2);
+    expect(await read(shelved)).toMatchObject({ refunded: 1200, commands: ["refund"] });
+    // Nothing was paid: none can go back, and the order stays as it was.
+    const unpaid = await order();
+    await expect(command(unpaid, 0, "cancel", { amount: 100 })).rejects.toMatchObject({ fields: [{ path: "amount" }] });
+    expect((await read(unpaid)).state).toBe("placed");
+    await command(unpaid, 0, "cancel");
+    expect((await read(unpaid)).commands).toEqual([]);
+    await studio.context.db.update(shopVariants).set({ stock: before }).where(eq(shopVariants.id, "mug-ash"));
+  });
+
   test("a buyer is forgotten, and what was sold stays", async () => {
     const id = await order();
     await studio.as("designer", "desk.erase", { site, email: "nuala@post.example" });

@@ -72,7 +72,7 @@ const words: Readonly<Record<string, (values: never) => string>> = {
     `The price rule “${rule}” never wins: “${before}” always goes before it.`,
   "check.bookingHoursLost": ({ place, lost, open }: Told) =>
     `Closures of ${place} take ${lost} of ${open} open hours in the next eight weeks.`,
-  "check.shopPages": () => "The shop lacks pages. Make them at the step “Pages and letters”.",
+  "check.shopPages": () => "The shop lacks pages. Make them at the step “Pages and numbers”.",
   "check.shopPayments": () => "Nobody can pay: switch on a way to pay.",
   "check.shopTerms": () => "No page of terms is named: buyers agree to nothing, and in many countries must be told.",
   "check.chatSaysNothing": () => "A topic “*” keeps it from answering anything: every question gets those words.",

@@ -1,8 +1,9 @@
 "use client";
 // What can be done with an order: packed by ticking off, sent in one parcel or in several, given back line by line.
-import { Box, Flex } from "@chakra-ui/react";
+import { Box, Flex, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { moneyWords } from "@/core/money/money";
 import { type LineParts, parcelLines, worthOf } from "@/core/order/lines";
 import type { OrderCommand } from "@/core/order/order";
 import type { Gives } from "@/server/operations";
@@ -19,8 +20,9 @@ import { words as own } from "./words";
 
 type Order = Gives<"desk.order">;
 type Perform = (command: OrderCommand, details?: object) => void;
+type Panel = { order: Order; busy: boolean; perform: Perform };
 
-function Pack({ order, busy, perform }: { order: Order; busy: boolean; perform: Perform }) {
+function Pack({ order, busy, perform }: Panel) {
   const [all, setAll] = useState(false);
   return (
     <>
@@ -32,7 +34,7 @@ function Pack({ order, busy, perform }: { order: Order; busy: boolean; perform: 
   );
 }
 
-function Send({ order, busy, perform }: { order: Order; busy: boolean; perform: Perform }) {
+function Send({ order, busy, perform }: Panel) {
   const [tracking, setTracking] = useState("");
   const [link, setLink] = useState("");
   const [lines, setLines] = useState<LineParts>(order.toSend);
@@ -52,7 +54,7 @@ function Send({ order, busy, perform }: { order: Order; busy: boolean; perform: 
   );
 }
 
-function Refund({ order, busy, perform }: { order: Order; busy: boolean; perform: Perform }) {
+function Refund({ order, busy, perform }: Panel) {
   const rest = order.paid - order.refunded;
   const [lines, setLines] = useState<LineParts>({});
   const [toStock, setToStock] = useState(true);
@@ -87,8 +89,59 @@ function Refund({ order, busy, perform }: { order: Order; busy: boolean; perform
   );
 }
 
+/** Ending an order asks what becomes of its goods and its money. */
+function Ending({ command, order, busy, perform }: Panel & { command: "cancel" | "return" }) {
+  const { currency, language } = useSite().settings;
+  const rest = order.paid - order.refunded;
+  const counted = order.document.lines.filter(({ id, counted: is }) => is && order.toReturn[id]);
+  const [toStock, setToStock] = useState(true);
+  const [gives, setGives] = useState(true);
+  const [amount, setAmount] = useState<number | null>(rest);
+  return (
+    <>
+      <Text mb="6px">{own.ending[command](rest > 0)}</Text>
+      {counted.length ? (
+        <Tick label={own.backOnShelf(counted.map(({ name }) => name))} checked={toStock} onChange={setToStock} />
+      ) : null}
+      {counted.length && !toStock ? (
+        <Text color="ink2" fontSize="small" ps="24px">
+          {own.goneHint}
+        </Text>
+      ) : null}
+      {rest > 0 ? (
+        <>
+          <Tick
+            label={own.giveMoneyBack(moneyWords({ amount: rest, currency }, language))}
+            checked={gives}
+            onChange={setGives}
+          />
+          {gives ? <MoneyRow label={own.giveBack} value={amount} onChange={setAmount} /> : null}
+        </>
+      ) : null}
+      <MainButton
+        mt="6px"
+        disabled={busy || (rest > 0 && gives && !amount)}
+        onClick={() =>
+          perform(command, {
+            ...(counted.length ? { toStock } : {}),
+            ...(rest > 0 && gives ? { amount: amount ?? 0 } : {}),
+          })
+        }
+      >
+        {own.endingDo[command]}
+      </MainButton>
+    </>
+  );
+}
+
 /** Commands that ask something first. */
-const asks = { pack: Pack, send: Send, refund: Refund } as const;
+const asks = {
+  pack: Pack,
+  send: Send,
+  refund: Refund,
+  cancel: (panel: Panel) => <Ending command="cancel" {...panel} />,
+  return: (panel: Panel) => <Ending command="return" {...panel} />,
+} as const;
 type Asking = keyof typeof asks;
 const isAsking = (command: OrderCommand): command is Asking => Object.hasOwn(asks, command);
 
@@ -114,12 +167,12 @@ export function OrderCommands({ order }: { order: Order }) {
         client.invalidateQueries({ queryKey: ["orders", key] }),
       ]);
     });
-  const commands = order.commands.filter((command) => command !== "refund" || order.paid > order.refunded);
+  const { commands } = order;
   const [first, ...others] = commands;
   // An order of files alone has nothing to pack.
   const goods = parcelLines(order.document.lines).length > 0;
   const press = (command: OrderCommand) =>
-    isAsking(command) && (command === "refund" || goods)
+    isAsking(command) && (goods || (command !== "pack" && command !== "send"))
       ? setAsking(asking === command ? null : command)
       : perform(command);
   const Panel = asking && commands.includes(asking) ? asks[asking] : null;

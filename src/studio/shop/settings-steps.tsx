@@ -84,11 +84,6 @@ const pagesFields: readonly TableField<Settings>[] = [
     empty: null,
     hint: own.termsHint,
   }),
-  of.number("remindAfterHours", own.remindAfter, {
-    ...{ min: 1, max: 168, unit: own.hoursUnit },
-    hint: own.remindHint,
-    empty: null,
-  }),
   of.line("prefixes.order", own.orderPrefix, { most: 8, read: upper }),
   of.group(own.invoices, [
     of.line("prefixes.invoice", own.invoicePrefix, { most: 8, read: upper }),

@@ -1,6 +1,7 @@
 // The workspace of the shop.
 
 import { useQuery } from "@tanstack/react-query";
+import { isWritten, orderLetters } from "@/core/order/letters/kinds";
 import { nobodyPays } from "@/core/payment/problems";
 import { shopJudge } from "@/core/shop/judge";
 import { type Shop, shopPages } from "@/core/shop/shop";
@@ -14,6 +15,7 @@ import { words } from "./words";
 const CategoriesStep = later(() => import("./categories-step").then((module) => module.CategoriesStep));
 const ExchangeStep = later(() => import("./exchange-step").then((module) => module.ExchangeStep));
 const FiguresStep = later(() => import("./figures-step").then((module) => module.FiguresStep));
+const LettersStep = later(() => import("./letters-step").then((module) => module.LettersStep));
 const ProductsStep = later(() => import("./products-step").then((module) => module.ProductsStep));
 const SendingStep = later(() => import("./sending-step").then((module) => module.SendingStep));
 const LookStep = later(() => import("./settings-steps").then((module) => module.LookStep));
@@ -102,6 +104,16 @@ export const workspace: WidgetWorkspace<"shop"> = {
       of: [],
       summary: () => words.paymentsNote,
       Panel: PaymentsStep,
+      wide: true,
+      beside: "own",
+    },
+    {
+      key: "letters",
+      title: words.lettersTitle,
+      of: ["letters", "remindAfterHours"],
+      summary: ({ letters }) =>
+        words.lettersNote(orderLetters.filter((kind) => isWritten(kind, letters)).length, orderLetters.length),
+      Panel: LettersStep,
       wide: true,
       beside: "own",
     },

@@ -48,6 +48,8 @@ export interface Step {
   /** A member's id, "buyer", "payment" or "time". */
   readonly by: string;
   readonly details?: Readonly<Record<string, string | number>>;
+  /** What was sold stays gone though the order ends: it broke, or is not sold any more. */
+  readonly goodsStay?: boolean;
 }
 
 /** What was given back of an order, which is locked. */
@@ -88,10 +90,10 @@ export async function writeStep(
   context: Context,
   tx: Executor,
   order: OrderRow,
-  { command, to, by, details = {} }: Step,
+  { command, to, by, details = {}, goodsStay = false }: Step,
 ): Promise<OrderRow> {
   const now = context.now();
-  await moveGoods(tx, order, to, by, now);
+  if (!goodsStay) await moveGoods(tx, order, to, by, now);
   const money = paidOf(await paymentsOf(tx, order.siteId, "order", order.id));
   const changed = {
     state: to,
@@ -224,6 +226,31 @@ async function writeRefund(
   await putBack(tx, { siteId, order: id, lines: partsOf(row, lines), by, now });
 }
 
+/** Ends an order: what is to go back of its money does, all that is left of its goods is back on the shelf or stays gone. */
+async function endStanding(
+  context: Context,
+  tx: Executor,
+  row: OrderRow,
+  { command, to, by }: Pick<Step, "to" | "by"> & { readonly command: "cancel" | "return" },
+  details: CommandDetails,
+): Promise<OrderRow> {
+  const goodsStay = details.toStock === false && takesGoods(row.state);
+  let now = row;
+  if (details.amount) {
+    await moveMoney(context, tx, row, "refund", details);
+    const before = await refundsOf(tx, row);
+    const lines = linesLeft(
+      row.document.lines,
+      before.map((one) => one.lines),
+    );
+    await writeRefund(context, tx, row, { ...details, lines, toStock: !goodsStay }, by);
+    const { amount } = details;
+    now = await writeStep(context, tx, row, { command: "refund", to: row.state, by, details: { amount } });
+  }
+  await tellServices(tx, now, command);
+  return writeStep(context, tx, now, { command, to, by, goodsStay });
+}
+
 /** Does a command with an order that is locked; a field problem where the command can't follow. */
 export async function doCommand(
   context: Context,
@@ -235,6 +262,7 @@ export async function doCommand(
 ): Promise<OrderRow> {
   const to = afterCommand(row.state, command);
   if (to === null) throw fieldProblem("command", `That can’t be done with an order that is ${row.state}.`);
+  if (command === "cancel" || command === "return") return endStanding(context, tx, row, { command, to, by }, details);
   if (command === "pay" || command === "refund") await moveMoney(context, tx, row, command, details);
   if (command === "refund") await writeRefund(context, tx, row, details, by);
   const partly = command === "send" && (await sendParcel(context, tx, row, details, by));

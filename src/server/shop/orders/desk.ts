@@ -6,11 +6,11 @@ import { largestAmount } from "@/core/money/read";
 import { linesLeft, parcelLines } from "@/core/order/lines";
 import {
   byThemselves,
+  deskCommandsOf,
   type OrderCommand,
   type OrderState,
   orderCommands,
   orderStates,
-  possibleCommands,
 } from "@/core/order/order";
 import { moneyState } from "@/core/payment/charge";
 import { connectors } from "@/core/payment/connectors";
@@ -214,9 +214,7 @@ export const orderOperations = {
         payAt: open ? siteOrigin(context.settings, site.key) + payPath(context, "order", row.id) : null,
         asked: open?.asked ?? 0,
         editable: mayEdit(row),
-        commands: possibleCommands(row.state).filter(
-          (command) => deskCommands.includes(command) && (command !== "pay" || row.paid < row.toPay),
-        ),
+        commands: deskCommandsOf(row),
         steps: steps.map(({ at, by, name, ...step }) => ({ ...step, at: at.toISOString(), by: name ?? by })),
       };
     },

@@ -121,7 +121,8 @@ export async function writeCommand(
   const tell = (kind: OrderLetter, besides: Besides = {}) =>
     tellBuyer(context, tx, about, after, kind, { ...besides, byMember: true });
   if (command === "pay") return tell("paid", { amount: after.paid - before.paid });
-  if (command === "refund") return tell("refunded", { amount: after.refunded - before.refunded });
+  const back = after.refunded - before.refunded;
+  if (command === "refund" || (command === "return" && back > 0)) return tell("refunded", { amount: back });
   if (command === "cancel") return tell("cancelled");
   if (command === "pack" && after.document.way.kind === "pickup") return tell("ready");
   if (command !== "send") return;

@@ -1,6 +1,6 @@
 "use client";
 // The letters to a place's clients: own words with what is filled in, and each as a client would get it.
-import { Box, Flex, Text } from "@chakra-ui/react";
+import { Box, Text } from "@chakra-ui/react";
 import type { RefObject } from "react";
 import { useRef, useState } from "react";
 import type { BookingSetUp, Place } from "@/core/booking/booking";
@@ -17,10 +17,10 @@ import { moneyWords } from "@/core/money/money";
 import { hourMs } from "@/core/time/clock";
 import { ZoneClock } from "@/core/time/zone-clock";
 import { useSite } from "@/studio/frame/site-context";
-import { QuietButton } from "@/studio/kit/buttons";
 import { Choice } from "@/studio/kit/choice";
 import { Row, TextInput, Tick } from "@/studio/kit/fields";
 import { Group } from "@/studio/kit/layout";
+import { LetterPreview, Placeholders, withPlaceholder } from "@/studio/kit/letter";
 import { TextArea } from "@/studio/kit/text-area";
 import type { Editing } from "../editing";
 import { words as allWords } from "../words";
@@ -77,8 +77,7 @@ export function LettersOf({ editing, part }: { editing: Editing<"places">; part:
     put({ letters: Object.keys(letters).length ? letters : undefined });
   };
   const insert = (name: string) => {
-    const at = area.current?.isConnected ? area.current.selectionStart : own.words.length;
-    change({ words: `${own.words.slice(0, at)}{${name}}${own.words.slice(at)}` });
+    change({ words: withPlaceholder(own.words, name, area.current) });
     area.current?.focus();
   };
   const letter = bookingLetter(kind, { ...sample, own });
@@ -122,45 +121,14 @@ export function LettersOf({ editing, part }: { editing: Editing<"places">; part:
           )}
         </Row>
       ) : null}
-      <Flex gap="4px" wrap="wrap" align="center" mb="10px" role="group" aria-label={words.fillIn}>
-        <Text color="ink2">{words.fillIn}</Text>
-        {letterPlaceholders.map((name) => (
-          <QuietButton key={name} onClick={() => insert(name)}>
-            {words.placeholders[name]}
-          </QuietButton>
-        ))}
-      </Flex>
-      {wrong ? null : <LetterPreview kind={kind} letter={letter} />}
+      <Placeholders label={words.fillIn} names={letterPlaceholders} words={words.placeholders} onInsert={insert} />
+      {wrong ? null : (
+        <LetterPreview label={words.preview(words.kinds[kind])} subject={letter.subject} text={letter.text} />
+      )}
       {texted && !wrong ? <TextPreview text={bookingText(kind, { ...sample, own })} name={words.kinds[kind]} /> : null}
     </Group>
   );
 }
-
-/** The letter as a client would get it. */
-const LetterPreview = ({
-  kind,
-  letter,
-}: {
-  kind: LetterKind;
-  letter: { subject: string; text: string; html: string };
-}) => (
-  <Box
-    as="article"
-    aria-label={words.preview(words.kinds[kind])}
-    bg="white"
-    borderWidth="1px"
-    borderColor="line"
-    borderRadius="panel"
-    p="14px 16px"
-  >
-    <Text fontWeight="700" mb="6px" wordBreak="break-word">
-      {letter.subject}
-    </Text>
-    <Text whiteSpace="pre-wrap" wordBreak="break-word">
-      {letter.text.trim()}
-    </Text>
-  </Box>
-);
 
 /** The words of the letter. */
 const LetterWords = ({
