@@ -6,6 +6,7 @@ import { ProductIndex } from "@/core/catalog/words";
 import { paragraphs } from "@/core/page/words/richtext";
 import { newShop } from "@/core/shop/new-shop";
 import { reckon } from "@/core/shop/reckon";
+import { multiPurpose } from "@/core/voucher/purpose";
 import { median, paced, percentile, took } from "./pace";
 
 const makes = ["Bell", "River", "Thumb", "Tall", "Ferry", "Quay", "Net", "Bank", "Weir", "Reed"];
@@ -90,6 +91,7 @@ export async function cartPriceUs(): Promise<number> {
     currency: "EUR",
     today: "2026-11-28",
     now: { day: 20_785, minutes: 600 },
+    vouchersAre: multiPurpose,
     isHoliday: () => false,
     productOf: (variant: string) => byVariant.get(variant),
     left: () => 99,

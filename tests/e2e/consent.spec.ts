@@ -206,11 +206,12 @@ test("before any answer a press on the clip leaves the question open; a yes to a
   await expect(question).toBeVisible();
   expect(await page.evaluate(() => localStorage.getItem("consent"))).toBeNull();
   await question.getByRole("button", { name: "Accept all" }).click();
-  for (const thing of waiting.slice(1)) {
-    // What is far away loads when it comes near.
-    await page.getByText(thing.name).scrollIntoViewIfNeeded();
-    await expect(page.locator(`iframe[title="${thing.title}"]`)).toBeVisible();
-  }
+  // What is far away loads when it comes near.
+  for (const thing of waiting.slice(1))
+    await expect(async () => {
+      await page.mouse.wheel(0, 300);
+      await expect(page.locator(`iframe[title="${thing.title}"]`)).toBeVisible({ timeout: 500 });
+    }).toPass();
   await page.getByRole("button", { name: "Privacy choices" }).click();
   await expect(question.getByText(/^Your choice is kept as /)).toBeVisible();
   await question.getByRole("checkbox", { name: "Marketing" }).uncheck();

@@ -181,6 +181,24 @@ const arbitraryCart = fc
 const parts = (total: Total) => [...total.lines, ...(total.sending ? [total.sending] : [])];
 
 describe("of any basket", () => {
+  test("what vouchers bore before is of what they pay, and never more than the tax there is", () => {
+    const levies = [{ rate: 23_000, owedTo: "IE" }, { rate: 19_000, owedTo: "DE" }, null];
+    fc.assert(
+      fc.property(arbitraryCart, arbitraryTax, fc.constantFrom(...levies), (asked, tax, levy) => {
+        const vouchers = asked.vouchers.map((voucher) => ({ ...voucher, levy }));
+        const total = totalOf({ ...asked, vouchers }, tax);
+        const paid = levy ? total.vouchers.reduce((sum, { amount }) => sum + amount, 0) : 0;
+        const before = total.taxedBefore ?? [];
+        expect(before.reduce((sum, row) => sum + row.net + row.tax, 0)).toBe(paid);
+        for (const row of before) {
+          const due = total.taxes.find(({ rate, owedTo }) => rate === row.rate && owedTo === row.owedTo);
+          expect(row.tax).toBeGreaterThanOrEqual(0);
+          expect(row.tax).toBeLessThanOrEqual(due?.tax ?? -1);
+        }
+      }),
+    );
+  });
+
   test("its lines add up to what it comes to, by one line between them where taxes differ", () => {
     fc.assert(
       fc.property(arbitraryCart, arbitraryTax, (asked, tax) => {

@@ -1,6 +1,6 @@
 // What a basket comes to: every line with its tax, what is taken off, sending, and what is left to pay. Exact fractions
 // throughout, rounded where the shop says: line by line, or once an order and rate.
-import { halfUp } from "@/core/money/money";
+import { halfUp, shareOfAmount } from "@/core/money/money";
 import { splitAmount } from "@/core/money/split";
 import { type Buyer, type Levy, levyOn, type Place, type TaxClass, type TaxSettings } from "@/core/tax/tax";
 import type { Reason } from "@/core/visitor/decision";
@@ -17,6 +17,8 @@ export interface LineItem {
   readonly sent: boolean;
   /** How its price came to be. */
   readonly reasons: readonly Reason[];
+  /** It bears the tax of home wherever its buyer is: a voucher for things that are sold there alone. */
+  readonly atHome?: boolean;
 }
 
 /** Something taken off the written prices of some lines; more than they come to is not taken. */
@@ -33,7 +35,12 @@ export interface VoucherUsed {
   readonly code: string;
   /** What is left on it, in minor units. */
   readonly balance: number;
+  /** The tax that was due as it was sold, for one that is single-purpose; absent or null for one that bore none. */
+  readonly levy?: VoucherLevy | null;
 }
+
+/** What a voucher bore as it was sold. */
+export type VoucherLevy = Pick<TaxRow, "rate" | "owedTo">;
 
 export interface TotalAsked {
   readonly lines: readonly LineItem[];
@@ -78,6 +85,8 @@ export interface Total extends Taxed {
   /** Tax by rate and country, the higher rate first. */
   readonly taxes: readonly TaxRow[];
   readonly vouchers: readonly { readonly code: string; readonly amount: number }[];
+  /** What of the taxes is not due again: it was, as the vouchers were sold that pay. Absent where there is nothing of it. */
+  readonly taxedBefore?: readonly TaxRow[];
   readonly toPay: number;
   readonly reasons: readonly Reason[];
 }
@@ -187,36 +196,69 @@ function taxRows(pieces: readonly Piece[], amounts: readonly Taxed[]): readonly 
 /** What vouchers pay of an amount, in their order, and what is left of it. */
 function paidByVouchers(gross: number, vouchers: readonly VoucherUsed[]) {
   let left = gross;
-  const used = vouchers.map(({ code, balance }) => {
+  const used = vouchers.map(({ code, balance, levy = null }) => {
     const amount = Math.min(left, balance);
     left -= amount;
-    return { code, amount };
+    return { code, amount, levy };
   });
   return { used, left };
 }
 
 /**
+ * The taxes that are not due again for what single-purpose vouchers pay: handing over what they are for is no supply of its own
+ * (Directive 2006/112/EC, Article 30b(1)). Each pays first for what bears the tax that it bore, then for the rest, row by row.
+ */
+function taxedBefore(
+  taxes: readonly TaxRow[],
+  used: readonly { readonly amount: number; readonly levy: VoucherLevy | null }[],
+): readonly TaxRow[] {
+  const paid = taxes.map(() => 0);
+  for (const { amount, levy } of used) {
+    if (!levy) continue;
+    const isIts = ({ rate, owedTo }: TaxRow) => rate === levy.rate && owedTo === levy.owedTo;
+    const rows = [...taxes.keys()].sort(
+      (one, other) => Number(isIts(taxes[other] as TaxRow)) - Number(isIts(taxes[one] as TaxRow)),
+    );
+    let left = amount;
+    for (const at of rows) {
+      const { net, tax } = taxes[at] as TaxRow;
+      const taking = Math.min(left, net + tax - (paid[at] as number));
+      paid[at] = (paid[at] as number) + taking;
+      left -= taking;
+    }
+  }
+  return taxes.flatMap((row, at) => {
+    const part = paid[at] as number;
+    if (!part) return [];
+    const tax = shareOfAmount(row.tax, part, row.net + row.tax);
+    return [{ ...row, net: part - tax, tax }];
+  });
+}
+
+/**
  * The basket worked out. The order of lines and reductions of equal weight does not matter: everything is done in the order of
  * their ids. Sending bears the tax of the goods that are sent, in proportion to what they come to (as a supply ancillary to
- * them: CJEU C-349/96, Card Protection Plan, paragraph 30). Vouchers pay, and take nothing off the tax: they are for anything the
- * shop sells (multi-purpose vouchers, Directive 2006/112/EC, Article 30b).
+ * them: CJEU C-349/96, Card Protection Plan, paragraph 30). Vouchers pay, and take nothing off the tax where they bore none as they
+ * were sold (multi-purpose vouchers, Directive 2006/112/EC, Article 30b(2)); what others bore is told beside, and not due again.
  */
 export function totalOf(asked: TotalAsked, tax: TaxSettings): Total {
   const classes = new Map(tax.classes.map((one) => [one.id, one]));
-  const untaxed: TaxClass = { id: "", name: "", base: "none", rates: {} };
+  const untaxed: TaxClass = { id: "", name: "Vouchers", base: "none", rates: {} };
+  const home: Place = { country: tax.home, region: "", postcode: "" };
   const lines = [...asked.lines].sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
   const levied = new Map<string, ReturnType<typeof levyOn>>();
-  const levyFor = (taxClass: string) => {
-    const known = levied.get(taxClass);
+  const levyFor = ({ taxClass, atHome = false }: LineItem) => {
+    const key = `${taxClass} ${atHome}`;
+    const known = levied.get(key);
     if (known) return known;
-    const found = levyOn(classes.get(taxClass) ?? untaxed, asked.to, asked.buyer, tax);
-    levied.set(taxClass, found);
+    const found = levyOn(classes.get(taxClass) ?? untaxed, atHome ? home : asked.to, asked.buyer, tax);
+    levied.set(key, found);
     return found;
   };
   const off = takenOff(lines, asked.reductions);
   const goods = lines.map((line, at): Piece => {
     const left = exactOf(line) - 1000n * BigInt(off.lines[at] as number);
-    return { exact: left, levy: levyFor(line.taxClass).value };
+    return { exact: left, levy: levyFor(line).value };
   });
   const { sending } = asked;
   // Shares of the sending, one a levy of what is sent.
@@ -246,13 +288,15 @@ export function totalOf(asked: TotalAsked, tax: TaxSettings): Total {
         written: halfUp(exactOf(line), 1000n),
         takenOff: off.lines[at] as number,
         levy: (goods[at] as Piece).levy,
-        reasons: [...line.reasons, ...levyFor(line.taxClass).reasons],
+        reasons: [...line.reasons, ...levyFor(line).reasons],
         ...(amounts[at] as Taxed),
       },
     ]),
   );
   const sum = sumOf(amounts);
   const { used, left } = paidByVouchers(sum.gross, asked.vouchers);
+  const taxes = taxRows(pieces, amounts);
+  const before = taxedBefore(taxes, used);
   return {
     ...sum,
     lines: asked.lines.map(({ id }) => made.get(id) as TotalLine),
@@ -260,13 +304,15 @@ export function totalOf(asked: TotalAsked, tax: TaxSettings): Total {
     sending: sending
       ? { name: sending.name, written: sending.amount, reasons: sending.reasons, ...sumOf(amounts.slice(goods.length)) }
       : null,
-    taxes: taxRows(pieces, amounts),
-    vouchers: used,
+    taxes,
+    vouchers: used.map(({ code, amount }) => ({ code, amount })),
+    ...(before.length ? { taxedBefore: before } : {}),
     toPay: left,
     reasons: [
       { code: tax.included ? "total.taxInside" : "total.taxAdded", rounding: tax.rounding },
       ...(off.reductions.some(({ amount }) => amount > 0) ? [{ code: "total.spread" }] : []),
       ...(used.some(({ amount }) => amount > 0) ? [{ code: "total.vouchers" }] : []),
+      ...(before.length ? [{ code: "total.taxedBefore" }] : []),
     ],
   };
 }

@@ -103,6 +103,7 @@ export function invoicePaper(order: PaperOrder, number: string): Paper {
       ...paidRows({ ...order, payment: document.payment }).map(({ label, amount }) => [label, signed(amount)] as const),
     ],
     notes: [
+      ...(total.taxedBefore ?? []).map(({ rate, tax }) => shop.taxBefore(rateWords(rate, language), money(tax))),
       ...(document.taxNumber && total.tax === 0 ? [own.outside] : []),
       ...(order.paid >= order.toPay ? [own.paid] : []),
     ],

@@ -1,5 +1,5 @@
 // An order as it was placed: everything that was agreed, as it stood then.
-import type { Total } from "@/core/cart/total";
+import type { Total, VoucherLevy } from "@/core/cart/total";
 import type { ProductKind } from "@/core/catalog/product";
 import type { ConnectorKind } from "@/core/payment/connectors";
 import type { Address } from "./address";
@@ -35,7 +35,12 @@ export interface OrderDocument {
   readonly lines: readonly OrderedLine[];
   readonly total: Total;
   /** What vouchers paid of it. */
-  readonly vouchers?: readonly { readonly id: string; readonly tail: string; readonly amount: number }[];
+  readonly vouchers?: readonly {
+    readonly id: string;
+    readonly tail: string;
+    readonly amount: number;
+    readonly levy?: VoucherLevy;
+  }[];
   readonly address: Address;
   readonly phone: string;
   readonly taxNumber: string;

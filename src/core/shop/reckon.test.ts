@@ -3,6 +3,7 @@
 import type { Product } from "@/core/catalog/product";
 import { anOption, aProduct, aVariant } from "@/core/catalog/sample.test-kit";
 import type { Zone } from "@/core/shipping/shipping";
+import { multiPurpose } from "@/core/voucher/purpose";
 import type { CartLine } from "./cart";
 import { newShop } from "./new-shop";
 import { type Around, type Going, readQuantity, reckon } from "./reckon";
@@ -66,6 +67,7 @@ const around = (more: Partial<Around> = {}): Around => ({
   today: "2026-11-26",
   // Thursday, 10:00.
   now: { day: Date.parse("2026-11-26T00:00:00Z") / 86_400_000, minutes: 600 },
+  vouchersAre: multiPurpose,
   isHoliday: () => false,
   productOf: (variant) => products.find(({ variants }) => variants.some(({ id }) => id === variant)),
   left: () => null,

@@ -10,6 +10,8 @@ import type { CartLineShown, CartShown } from "@/core/storefront/view";
 import { money } from "@/core/storefront/view";
 import { shopWords } from "@/core/storefront/words";
 import type { Place } from "@/core/tax/tax";
+import type { Decision } from "@/core/visitor/decision";
+import type { VoucherPurpose } from "@/core/voucher/purpose";
 import type { Cart, CartLine } from "./cart";
 import type { Shop } from "./shop";
 
@@ -23,6 +25,8 @@ export interface Around {
   readonly now: Ordered;
   isHoliday(day: number): boolean;
   productOf(variant: string): Product | undefined;
+  /** When the shop's vouchers are taxed, and why. */
+  readonly vouchersAre: Decision<VoucherPurpose>;
   /** What can be had of a variant; null where it is not counted, or sold on. */
   left(variant: string): number | null;
 }
@@ -59,6 +63,12 @@ interface Had {
 /** What a buyer said that something is to be worth; null where it has a price of its own, or where that is not possible any more. */
 const ownAmountOf = ({ kind, ownAmount }: Product, { own }: CartLine): number | null =>
   kind === "voucher" && ownAmount && own !== undefined && own >= ownAmount.least && own <= ownAmount.most ? own : null;
+
+/** The tax class of a product; of a voucher none, or that of what it is for, as home has it. */
+function taxOf({ kind, taxClass }: Product, { vouchersAre: { value } }: Around): Pick<LineItem, "taxClass" | "atHome"> {
+  if (kind !== "voucher") return { taxClass };
+  return value.kind === "single" ? { taxClass: value.taxClass, atHome: true } : { taxClass: "" };
+}
 
 /** Each line as it can be had, and what has to be said of those that can't, or changed. */
 function having(
@@ -99,9 +109,9 @@ function having(
         price,
         quantity,
         per: product.sale.unit === "piece" ? 1 : 1000,
-        taxClass: product.taxClass,
+        ...taxOf(product, around),
         sent: product.kind === "goods",
-        reasons,
+        reasons: product.kind === "voucher" ? [...reasons, ...around.vouchersAre.reasons] : reasons,
       },
     });
   }
@@ -137,7 +147,7 @@ export function reckon(cart: Pick<Cart, "lines">, going: Going, around: Around):
       lines: had.map(({ basket }) => basket),
       reductions: [],
       sending: way ? { name: way.method.name, amount: way.amount, reasons: [...ways.reasons, ...way.reasons] } : null,
-      vouchers: vouchers.map(({ tail, balance }) => ({ code: tail, balance })),
+      vouchers: vouchers.map(({ tail, balance, levy }) => ({ code: tail, balance, ...(levy ? { levy } : {}) })),
       to,
       buyer: { taxNumber: going.taxNumber },
     },

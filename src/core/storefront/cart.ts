@@ -65,6 +65,9 @@ export function sumHtml(
     .map(({ rate, net, tax }) =>
       row(html(words.taxOf(rateWords(rate, view.language), money(view, net), money(view, tax))), "", "s-small"),
     );
+  const before = (total.taxedBefore ?? []).map(({ rate, tax }) =>
+    row(html(words.taxBefore(rateWords(rate, view.language), money(view, tax))), "", "s-small"),
+  );
   return `<dl class="s-sum">${row(html(words.sum), amount(goods))}${total.reductions
     .map(({ name, amount: off }) => row(html(name), `−${amount(off)}`))
     .join("")}${
@@ -97,7 +100,7 @@ export function sumHtml(
         main ? "s-pay" : "",
       ),
     )
-    .join("")}${between.is === "added" ? "" : taxes.join("")}</dl>`;
+    .join("")}${between.is === "added" ? "" : taxes.join("")}${before.join("")}</dl>`;
 }
 
 function lineHtml(line: CartLineShown, view: ShopView): string {

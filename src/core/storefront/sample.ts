@@ -8,6 +8,7 @@ import type { OfferedPayment } from "@/core/payment/connectors";
 import type { RenderedPicture } from "@/core/render/markup";
 import { reckon } from "@/core/shop/reckon";
 import type { Shop } from "@/core/shop/shop";
+import { multiPurpose } from "@/core/voucher/purpose";
 import type { Hole } from "./part-facts";
 import { filled } from "./parts";
 import { productPicture } from "./picture";
@@ -75,6 +76,7 @@ export function sampleFill(sample: ShopSample, { language, currency, media, film
       currency,
       today,
       now: { day: Date.parse(`${today}T00:00:00Z`) / 86_400_000, minutes: 600 },
+      vouchersAre: multiPurpose,
       isHoliday: () => false,
       productOf: (variant) => products.find(({ variants }) => variants.some(({ id }) => id === variant)),
       left,

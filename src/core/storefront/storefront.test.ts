@@ -9,6 +9,7 @@ import { expectValid } from "@/core/render/valid.test-kit";
 import { newShop } from "@/core/shop/new-shop";
 import { reckon } from "@/core/shop/reckon";
 import { newLook } from "@/core/shop/shop";
+import { multiPurpose } from "@/core/voucher/purpose";
 import { crumbsData, productData, productHead } from "./head";
 import { lists } from "./part";
 import { type Hole, holeHtml, holesIn, partFacts, partNames } from "./part-facts";
@@ -61,6 +62,7 @@ function viewOf(language: string, more: Partial<ShopView> = {}): ShopView {
       currency: "EUR",
       today: "2026-11-28",
       now: { day: 20_785, minutes: 600 },
+      vouchersAre: multiPurpose,
       isHoliday: () => false,
       productOf: (variant) => [mug, clay].find(({ variants }) => variants.some(({ id }) => id === variant)),
       left,

@@ -1,5 +1,5 @@
 // What the parts of a shop on a page are drawn from: the catalog as it stands now, what the address asks, and whose basket it is.
-import type { Total } from "@/core/cart/total";
+import type { Total, VoucherLevy } from "@/core/cart/total";
 import type { Catalog, ProductQuery } from "@/core/catalog/find";
 import type { Category, Product, Variant } from "@/core/catalog/product";
 import { queryText } from "@/core/catalog/query";
@@ -57,7 +57,13 @@ export interface CartShown {
   /** Whether anything has to be sent at all. */
   readonly sent: boolean;
   /** Vouchers that pay, with what each has left before it. */
-  readonly vouchers: readonly { readonly id: string; readonly tail: string; readonly balance: number }[];
+  readonly vouchers: readonly {
+    readonly id: string;
+    readonly tail: string;
+    readonly balance: number;
+    /** What it bore as it was sold. */
+    readonly levy?: VoucherLevy | null;
+  }[];
   /** What has changed since the buyer last looked. */
   readonly said: readonly string[];
 }

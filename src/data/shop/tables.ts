@@ -13,6 +13,7 @@ import {
   unique,
   varchar,
 } from "drizzle-orm/mysql-core";
+import type { VoucherLevy } from "@/core/cart/total";
 import type { ImportSummary, LineOutcome } from "@/core/catalog/plan";
 import { type CatalogFrame, type Product, productStates } from "@/core/catalog/product";
 import type { Mapping } from "@/core/catalog/table";
@@ -322,6 +323,8 @@ export const shopVouchers = mysqlTable(
     currency: currency(),
     amount: minor("amount"),
     left: minor("left_of_it"),
+    /** The tax that was due as it was sold; null for one that is taxed as it is used. */
+    levy: json<VoucherLevy>("levy"),
     orderId: idOf("order_id"),
     issuedAt: instant("issued_at").notNull(),
     /** Good until then; null for no end. */

@@ -2,7 +2,14 @@
 import { and, asc, desc, eq, inArray, isNull, like, or, sql } from "drizzle-orm";
 import Joi from "joi";
 import { freshProduct } from "@/core/catalog/fresh";
-import { type CatalogFrame, emptyFrame, type Product, type ProductState, productStates } from "@/core/catalog/product";
+import {
+  type CatalogFrame,
+  emptyFrame,
+  type Product,
+  type ProductKind,
+  type ProductState,
+  productStates,
+} from "@/core/catalog/product";
 import { catalogFrameSchema, catalogLimits, productSchema } from "@/core/catalog/schema";
 import { textMedia } from "@/core/catalog/text";
 import { idSchema, lineSchema } from "@/core/input/text";
@@ -174,6 +181,17 @@ export const catalogOperations = {
       };
     },
   ),
+  /** What kinds of things are on sale, by their tax class, each once: what vouchers are for follows from it. */
+  "shop.taxed": siteOperation("site.read", {}, async ({ context, site }) => ({
+    taxed: await context.db
+      .selectDistinct({
+        taxClass: sql<string>`json_value(${shopProducts.document}, '$.taxClass')`,
+        kind: sql<ProductKind>`json_value(${shopProducts.document}, '$.kind')`,
+      })
+      .from(shopProducts)
+      .where(and(eq(shopProducts.siteId, site.id), isNull(shopProducts.removedAt), eq(shopProducts.state, "on")))
+      .limit(100),
+  })),
   /** One product with what is there of each variant. */
   "shop.product": siteOperation("site.read", { product: id }, async (call, input: { product: string }) => {
     const { document, revision } = await productRow(call, input.product);

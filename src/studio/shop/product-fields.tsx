@@ -84,7 +84,10 @@ const sending = of.group(own.sending, [
   ),
   of.number("grams", own.weight, { ...kept, unit: own.grams }),
   of.slot((form) => <Size {...form} />),
-  of.choice("taxClass", own.taxClass, (_product, { shop }) => shop.tax.classes.map((one) => [one.id, one.name])),
+  of.choice("taxClass", own.taxClass, (_product, { shop }) => shop.tax.classes.map((one) => [one.id, one.name]), {
+    shown: ({ kind }) => kind !== "voucher",
+  }),
+  of.slot(() => <Text color="ink2">{own.voucherTax}</Text>, { shown: ({ kind }) => kind === "voucher" }),
   of.number("makingDays", own.makingDays, { ...kept, unit: own.workingDays }),
   of.line("notice", own.notice, { placeholder: own.noticeHint }),
 ]);

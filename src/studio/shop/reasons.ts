@@ -19,6 +19,17 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "tax.ofHome": ({ rate, at }) => `${percent(rate)} tax, the rate of ${at}, where it leaves from.`,
   "tax.reverse": ({ number }) => `No tax: ${number} is a business in another state of the Union, and owes it there.`,
   "tax.export": ({ to }) => `No tax: it leaves for ${to}. What is in the written price is taken out.`,
+  "voucher.otherLaw": ({ at }) =>
+    `Vouchers bear no tax as they are sold: the law of ${at} taxes what they are used for.`,
+  "voucher.nothingSold": () => "Vouchers bear no tax as they are sold: nothing is on sale yet that they could be for.",
+  "voucher.rates": ({ one, other }) =>
+    `Vouchers bear no tax as they are sold, but as they are used: they are for things of ${percent(one)} and of ${percent(other)} (multi-purpose).`,
+  "voucher.untaxed": () => "Vouchers bear no tax: nor does what they are for.",
+  "voucher.places": ({ at }) =>
+    `Vouchers bear no tax as they are sold, but as they are used: they are also for things that leave ${at}, whose tax nobody knows before (multi-purpose).`,
+  "voucher.single": ({ rate, at }) =>
+    `Vouchers bear ${percent(rate)} as they are sold, and what they pay for is not taxed again: everything on sale bears that, in ${at} (single-purpose).`,
+  "total.taxedBefore": () => "What vouchers bore already, as they were sold, is not due again.",
   "sending.zone": ({ zone }) => `Zone ${zone}.`,
   "sending.flat": () => "Sending costs always the same.",
   "sending.weightBand": ({ measured, upTo }) =>

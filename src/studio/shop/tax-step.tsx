@@ -1,15 +1,21 @@
 "use client";
 // Which tax goods bear: where they leave from, how it is rounded, and the classes with their rates.
 import { Box, Flex, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
 import { nanoid } from "nanoid";
 import { rateAt, type TaxClass, taxBases } from "@/core/tax/tax";
+import { voucherPurpose } from "@/core/voucher/purpose";
 import { FieldTable, fieldsOf, type TableField } from "@/studio/forms/field-table";
 import { settingsForm } from "@/studio/forms/form";
+import { useSite } from "@/studio/frame/site-context";
+import { ask } from "@/studio/kit/api";
 import { IconButton, PlainButton } from "@/studio/kit/buttons";
 import { TextInput } from "@/studio/kit/fields";
-import { Group } from "@/studio/kit/layout";
+import { Group, RefusalNote } from "@/studio/kit/layout";
+import { asRefusal } from "@/studio/kit/use-command";
 import type { StepProps } from "@/studio/widget/half";
 import { LinesRow } from "./lines-row";
+import { reasonOf } from "./reasons";
 import { words as own } from "./words";
 
 /** "US-IL 6.25" as a rate in thousandths of a percent. */
@@ -63,6 +69,28 @@ const classFields: readonly TableField<TaxClass>[] = [
   )),
 ];
 
+/** When gift vouchers are taxed: it follows from what is on sale and where it goes, and is told with its reason. */
+function Vouchers({ settings }: StepProps<"shop">) {
+  const { key } = useSite();
+  const { data, error } = useQuery({ queryKey: ["shopTaxed", key], queryFn: () => ask("shop.taxed", { site: key }) });
+  if (error) return <RefusalNote refusal={asRefusal(error)} />;
+  if (!data) return null;
+  const { value, reasons } = voucherPurpose(settings, data.taxed);
+  return (
+    <Group title={own.vouchersTaxed}>
+      <Text fontWeight="600">{own.voucherPurposes[value.kind]}</Text>
+      {reasons.map((reason) => (
+        <Text key={reason.code} color="ink2">
+          {reasonOf(reason, String)}
+        </Text>
+      ))}
+      <Text color="ink2" fontSize="small" mt="6px">
+        {own.vouchersTaxedNote}
+      </Text>
+    </Group>
+  );
+}
+
 export function TaxStep(props: StepProps<"shop">) {
   const { tax } = props.settings;
   const form = settingsForm(props);
@@ -108,6 +136,7 @@ export function TaxStep(props: StepProps<"shop">) {
       >
         {own.addClass}
       </PlainButton>
+      <Vouchers {...props} />
     </>
   );
 }

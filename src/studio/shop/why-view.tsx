@@ -9,6 +9,7 @@ import { moneyWords } from "@/core/money/money";
 import { reckon } from "@/core/shop/reckon";
 import type { CartShown } from "@/core/storefront/view";
 import { quantityWords } from "@/core/storefront/view";
+import { voucherPurpose } from "@/core/voucher/purpose";
 import type { WidgetOf } from "@/core/widget/settings";
 import { useSite } from "@/studio/frame/site-context";
 import { Row, TextInput } from "@/studio/kit/fields";
@@ -50,6 +51,10 @@ export function WhyView({ widget }: { readonly widget: WidgetOf<"shop">; readonl
       currency,
       today: sample.today,
       now: { day: Date.parse(`${sample.today}T00:00:00Z`) / 86_400_000, minutes: 600 },
+      vouchersAre: voucherPurpose(
+        widget.settings,
+        products.filter(({ state }) => state === "on"),
+      ),
       isHoliday: () => false,
       productOf: (variant) => products.find(({ variants }) => variants.some(({ id }) => id === variant)),
       left: () => null,

@@ -133,6 +133,14 @@ export const words = {
   addFile: "Add a file",
   sendingFile: "Sending",
   fileOfSite: "Or one of this site’s files",
+  vouchersTaxed: "Gift vouchers",
+  voucherPurposes: {
+    multi: "Taxed as they are used",
+    single: "Taxed as they are sold",
+  },
+  vouchersTaxedNote:
+    "It is worked out anew for each voucher that is sold, and kept with it: what is on sale later changes nothing about it. Ask your tax adviser where you are in doubt.",
+  voucherTax: "Its tax follows from what is on sale: see the step “Tax”.",
   noFiles: "It has no file yet: it goes on sale once there is one for every variant.",
   fileName: (nth: number) => `Name of file ${nth}`,
   fileOf: (nth: number) => `Variant of file ${nth}`,

@@ -75,6 +75,7 @@ function sumLines(facts: OrderLetterFacts, words: LetterWording): string[] {
     ...(other ? [`${other.label}: ${signed(other.amount)}`] : []),
     `${shop.total}: ${money(total.gross)}`,
     ...within.map((row) => `${words.inIt} ${taxName(row)}: ${money(row.tax)}`),
+    ...(total.taxedBefore ?? []).map(({ rate, tax }) => shop.taxBefore(rateWords(rate, language), money(tax))),
     ...(document.vouchers ?? [])
       .filter(({ amount }) => amount > 0)
       .map(({ tail, amount }) => `${shop.voucher} ${tail}: −${money(amount)}`),

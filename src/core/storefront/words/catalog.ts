@@ -72,6 +72,8 @@ export interface ShopWords {
   readonly taxLess: string;
   readonly taxMore: string;
   readonly rounding: string;
+  /** Tax that was due as a voucher was sold. */
+  readonly taxBefore: (rate: string, amount: string) => string;
   readonly paidBy: (how: string) => string;
   readonly stillToPay: string;
   readonly givenBack: string;

@@ -74,6 +74,7 @@ export const de: ShopWords = {
   taxLess: "Abgezogene Steuer",
   taxMore: "Hinzugerechnete Steuer",
   rounding: "Rundung",
+  taxBefore: (rate, amount) => `Davon schon beim Verkauf des Gutscheins fällig: ${rate} = ${amount}`,
   paidBy: (how) => (how ? `Bezahlt (${how})` : "Bezahlt"),
   stillToPay: "Noch zu zahlen",
   givenBack: "Zurückgezahlt",

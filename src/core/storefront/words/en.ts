@@ -74,6 +74,7 @@ export const en: ShopWords = {
   taxLess: "Tax taken off",
   taxMore: "Tax added",
   rounding: "Rounding",
+  taxBefore: (rate, amount) => `Of that, due as the voucher was sold: ${rate} = ${amount}`,
   paidBy: (how) => (how ? `Paid (${how})` : "Paid"),
   stillToPay: "Still to pay",
   givenBack: "Given back",

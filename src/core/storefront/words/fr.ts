@@ -74,6 +74,7 @@ export const fr: ShopWords = {
   taxLess: "Taxe déduite",
   taxMore: "Taxe ajoutée",
   rounding: "Arrondi",
+  taxBefore: (rate, amount) => `Dont déjà due à la vente du bon : ${rate} = ${amount}`,
   paidBy: (how) => (how ? `Payé (${how})` : "Payé"),
   stillToPay: "Reste à payer",
   givenBack: "Remboursé",

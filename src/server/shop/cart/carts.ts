@@ -6,6 +6,7 @@ import { type Around, type Going, type Reckoned, reckon } from "@/core/shop/reck
 import { cartLimits } from "@/core/shop/shop";
 import { dayNumber } from "@/core/time/clock";
 import { ZoneClock } from "@/core/time/zone-clock";
+import { voucherPurpose } from "@/core/voucher/purpose";
 import type { Executor } from "@/data/connection";
 import { shopCarts } from "@/data/shop/tables";
 import type { SiteRow } from "@/data/site/queries";
@@ -190,7 +191,7 @@ function goingOf(
     },
     way: typed?.way ?? "",
     taxNumber: registerKnows(number) ? number : "",
-    vouchers: vouchers.map(({ id, tail, left }) => ({ id, tail, balance: left })),
+    vouchers: vouchers.map(({ id, tail, left, levy }) => ({ id, tail, balance: left, levy })),
   };
 }
 
@@ -212,6 +213,7 @@ export async function aroundOf(
     currency,
     today,
     now: { day: dayNumber(today), minutes: clock.minutesOf(instant) },
+    vouchersAre: voucherPurpose(live.shop, known.taxed()),
     isHoliday: (day) => holidays.has(day),
     productOf: known.productOf,
     left: known.left,

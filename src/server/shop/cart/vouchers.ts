@@ -27,7 +27,7 @@ export async function makeVoucher(
   context: Context,
   tx: Executor,
   siteId: string,
-  { orderId, amount, currency }: Pick<VoucherRow, "orderId" | "amount" | "currency">,
+  { orderId, amount, currency, levy }: Pick<VoucherRow, "orderId" | "amount" | "currency" | "levy">,
 ): Promise<VoucherRow> {
   const id = context.newId();
   const code = codeOf(randomBytes(12));
@@ -35,7 +35,7 @@ export async function makeVoucher(
   const endsAt = new Date(now);
   endsAt.setUTCFullYear(endsAt.getUTCFullYear() + goodYears);
   const row: VoucherRow = {
-    ...{ siteId, id, orderId, amount, currency, left: amount, issuedAt: now, endsAt, voidedAt: null },
+    ...{ siteId, id, orderId, amount, currency, levy, left: amount, issuedAt: now, endsAt, voidedAt: null },
     ...{ codeHash: hashOf(context, siteId, plainCode(code) ?? ""), sealed: seal(context.settings, purpose, id, code) },
     tail: tailOf(code),
   };

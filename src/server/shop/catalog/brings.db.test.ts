@@ -6,10 +6,11 @@ import { aProduct, aVariant } from "@/core/catalog/sample.test-kit";
 import { noAddress } from "@/core/shop/address";
 import { emptyCart } from "@/core/shop/cart";
 import { newShop } from "@/core/shop/new-shop";
+import type { Shop } from "@/core/shop/shop";
 import { inTransaction } from "@/data/connection";
 import { rateLimits } from "@/data/job/tables";
 import { mails } from "@/data/mail/tables";
-import { shopOrders, shopVariants, shopVouchers } from "@/data/shop/tables";
+import { shopOrders, shopOrderTaxes, shopVariants, shopVouchers } from "@/data/shop/tables";
 import { findSite, type SiteRow } from "@/data/site/queries";
 import type { OrderRow } from "@/server/shop/orders/order-row";
 import { makeOrder } from "@/server/shop/orders/orders";
@@ -59,8 +60,12 @@ beforeEach(async () => {
 });
 
 /** An order as a checkout makes it, of so many of each, paid by card and by these vouchers. */
-async function order(of: Readonly<Record<string, number>>, vouchers: readonly string[] = []): Promise<OrderRow> {
-  const settings = { ...newShop("Europe/Dublin", "en-IE"), enabled: true };
+async function order(
+  of: Readonly<Record<string, number>>,
+  vouchers: readonly string[] = [],
+  more: Partial<Shop> = {},
+): Promise<OrderRow> {
+  const settings = { ...newShop("Europe/Dublin", "en-IE"), enabled: true, ...more };
   const live = liveShopOf({ pages: [], widgets: [{ id: "shop", kind: "shop", name: "Shop", settings }] });
   if (!live) throw new Error("There is no shop.");
   const typed = {
@@ -91,8 +96,8 @@ async function order(of: Readonly<Record<string, number>>, vouchers: readonly st
 
 const now = async ({ id }: Pick<OrderRow, "id">) =>
   (await context.db.select().from(shopOrders).where(eq(shopOrders.id, id)))[0] as OrderRow;
-async function paid(of: Readonly<Record<string, number>>, vouchers: readonly string[] = []): Promise<OrderRow> {
-  const made = await order(of, vouchers);
+async function paid(...asked: Parameters<typeof order>): Promise<OrderRow> {
+  const made = await order(...asked);
   if (made.state === "waiting") await payFor(context, "wrenfield", "order", made.id, "pays");
   await work(context);
   return now(made);
@@ -169,8 +174,43 @@ describe("vouchers", () => {
     expect(await read(new Uint8Array(await sheet.arrayBuffer()))).toContain(code);
   });
 
+  test("its tax is due once: as it is used where it is for much, as it is sold where one tax is sure", async () => {
+    const taxesOf = async ({ id }: OrderRow) =>
+      (await context.db.select().from(shopOrderTaxes).where(eq(shopOrderTaxes.orderId, id))).map(({ rate, tax }) => [
+        rate,
+        tax,
+      ]);
+    const made = async (row: OrderRow) =>
+      (await context.db.select().from(shopVouchers).where(eq(shopVouchers.orderId, row.id)))[0];
+    // The shop sends to all of the Union: nobody knows yet which tax will be due.
+    const many = await paid({ gift: 1 });
+    expect(await taxesOf(many)).toEqual([[0, 0]]);
+    expect((await made(many))?.levy).toBeNull();
+    // It sends within Ireland, and everything on sale but a file bears 23 %.
+    const { zones } = newShop("Europe/Dublin", "en-IE");
+    const home = { zones: zones.filter(({ places }) => places.every(({ country }) => country === "IE")) };
+    const off = (state: "on" | "off") =>
+      context.db.execute(
+        sql`update shop_products set document = json_set(document, '$.state', ${state}), changed_at = now(3), revision = revision + 1 where id = 'recipes'`,
+      );
+    await off("off");
+    const one = await paid({ gift: 1 }, [], home);
+    expect(await taxesOf(one)).toEqual([[23_000, 935]]);
+    const voucherRow = await made(one);
+    expect(voucherRow?.levy).toEqual({ rate: 23_000, owedTo: "IE" });
+    // Two mugs and their parcel, 42.00: 7.85 of tax, which the voucher bore.
+    const used = await paid({ mug: 2 }, [voucherRow?.id ?? ""], home);
+    expect(used.toPay).toBe(0);
+    const rows = await taxesOf(used);
+    expect(rows.reduce((sum, [, tax = 0]) => sum + tax, 0)).toBe(0);
+    expect(rows).toHaveLength(2);
+    await off("on");
+  });
+
   const voucher = (amount: number) =>
-    inTransaction(context.db, (tx) => makeVoucher(context, tx, site.id, { orderId: "o", amount, currency: "EUR" }));
+    inTransaction(context.db, (tx) =>
+      makeVoucher(context, tx, site.id, { orderId: "o", amount, currency: "EUR", levy: null }),
+    );
   const left = async (id: string) =>
     (await context.db.select().from(shopVouchers).where(eq(shopVouchers.id, id)))[0]?.left;
 

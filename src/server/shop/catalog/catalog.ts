@@ -2,8 +2,9 @@
 import { and, eq, gte } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
 import { Catalog } from "@/core/catalog/find";
-import { type CatalogFrame, emptyFrame, type Product } from "@/core/catalog/product";
+import { type CatalogFrame, emptyFrame, isOnSale, type Product } from "@/core/catalog/product";
 import { ProductIndex } from "@/core/catalog/words";
+import type { Taxed } from "@/core/voucher/purpose";
 import { shopCatalogs, shopProducts, shopVariants } from "@/data/shop/tables";
 import type { SiteRow } from "@/data/site/queries";
 import { realNow } from "@/server/bytes/store";
@@ -34,6 +35,8 @@ export interface KnownCatalog {
   /** The product that a variant is of. */
   productOf(variant: string): Product | undefined;
   madeAt(product: string): number;
+  /** What kinds of things are on sale, by their tax class, each once. */
+  taxed(): readonly Taxed[];
 }
 
 interface Kept {
@@ -133,6 +136,7 @@ function knownFrom(kept: Kept, site: Pick<SiteRow, "settings">, today: string): 
     const found = kept.available.get(variant);
     return found ? leftOf(found) : 0;
   };
+  let taxed: readonly Taxed[] | null = null;
   const products = new Map(inOrder.map(({ product }) => [product.id, product]));
   return {
     catalog: new Catalog({
@@ -150,6 +154,16 @@ function knownFrom(kept: Kept, site: Pick<SiteRow, "settings">, today: string): 
     products,
     left,
     productOf: (variant) => products.get(kept.available.get(variant)?.product ?? ""),
+    taxed: () => {
+      taxed ??= [
+        ...new Map(
+          inOrder
+            .filter(({ product }) => isOnSale(product, today))
+            .map(({ product: { taxClass, kind } }) => [`${kind} ${taxClass}`, { taxClass, kind }] as const),
+        ).values(),
+      ];
+      return taxed;
+    },
     // The position of a product is the moment it was made.
     madeAt: (product) => kept.products.get(product)?.position ?? 0,
   };

@@ -104,7 +104,10 @@ async function workedOut(
       to: { country: country || live.shop.tax.home, region, postcode },
       way,
       taxNumber: order?.document.taxNumber ?? "",
-      vouchers: (order?.document.vouchers ?? []).map(({ id, tail, amount }) => ({ id, tail, balance: amount })),
+      vouchers: (order?.document.vouchers ?? []).map(({ id, tail, amount, levy }) => ({
+        ...{ id, tail, balance: amount },
+        ...(levy ? { levy } : {}),
+      })),
     },
     {
       ...around,

@@ -287,7 +287,7 @@ describe("changed before it is packed", () => {
 
 test("what a voucher paid whole is paid: more of it is asked for, and not just owed", async () => {
   const { id } = await inTransaction(studio.context.db, (tx) =>
-    makeVoucher(studio.context, tx, row.id, { orderId: "o", amount: 2400, currency: "EUR" }),
+    makeVoucher(studio.context, tx, row.id, { orderId: "o", amount: 2400, currency: "EUR", levy: null }),
   );
   const made = await make([line("mug-1", 1)], { payment: "transfer" });
   // As if the voucher had paid it at the checkout.

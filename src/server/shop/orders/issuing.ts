@@ -73,15 +73,17 @@ export async function issuedOf(context: Context, db: Executor, order: OrderRow):
 
 /** Makes out what an order brings, and writes to its buyer; nothing where that was done, or where it brings only goods. */
 export async function issue(context: Context, tx: Executor, order: OrderRow): Promise<void> {
-  const { lines } = order.document;
+  const { lines, total } = order.document;
   const brings = lines.some(({ kind, files }) => kind === "voucher" || files?.length);
   if (order.issuedAt || !brings) return;
   const now = context.now();
   const { siteId, id: orderId, currency } = order;
-  for (const line of lines) {
+  for (const [at, line] of lines.entries()) {
+    const { rate = 0, owedTo = "" } = total.lines[at]?.levy ?? {};
+    const levy = rate > 0 ? { rate, owedTo } : null;
     if (line.kind === "voucher")
       for (let nth = 0; nth < line.quantity; nth++)
-        await makeVoucher(context, tx, siteId, { orderId, amount: line.price, currency });
+        await makeVoucher(context, tx, siteId, { orderId, amount: line.price, currency, levy });
     for (const { media, name } of line.files ?? [])
       await tx.insert(shopDownloads).values({
         ...{

@@ -82,7 +82,10 @@ export function documentOf({
   return {
     lines: shown.lines.map(orderedLine),
     total: shown.total,
-    vouchers: shown.vouchers.map(({ id, tail }, at) => ({ id, tail, amount: shown.total.vouchers[at]?.amount ?? 0 })),
+    vouchers: shown.vouchers.map(({ id, tail, levy }, at) => ({
+      ...{ id, tail, amount: shown.total.vouchers[at]?.amount ?? 0 },
+      ...(levy ? { levy } : {}),
+    })),
     address: typed.address,
     phone: typed.phone,
     taxNumber: typed.taxNumber,
@@ -124,9 +127,12 @@ export async function writeLines(tx: Executor, { siteId, id: orderId, document }
         };
       }),
     );
-  if (total.taxes.length)
+  // What was due as vouchers were sold is not due again.
+  const before = (total.taxedBefore ?? []).map((row) => ({ ...row, net: -row.net, tax: -row.tax }));
+  const taxes = [...total.taxes, ...before];
+  if (taxes.length)
     await tx.insert(shopOrderTaxes).values(
-      total.taxes.map(({ rate, owedTo, net, tax }, position) => ({
+      taxes.map(({ rate, owedTo, net, tax }, position) => ({
         ...{ siteId, orderId, position, rate, owedTo, net, tax },
       })),
     );

@@ -1,0 +1,1 @@
+ALTER TABLE `shop_vouchers` ADD `levy` longtext;
