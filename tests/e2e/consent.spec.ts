@@ -264,7 +264,7 @@ test("each choice is on the Desk with its texts; a visitor’s proof finds it; n
   await studio.goto(`/s/${site}/desk`);
   await studio.getByText("Consent", { exact: true }).click();
   const choice = (region: string) => studio.getByRole("button", { name: region });
-  await expect(choice("EU and EEA")).toHaveCount(5);
+  await expect(choice("EU and EEA")).toHaveCount(15);
   await expect(choice("California and other US states")).toHaveCount(1);
   await choice("Switzerland").click();
   const id = (await studio.getByText(/^[a-z0-9]{20}$/).textContent()) ?? "";

@@ -1,5 +1,6 @@
 // One change of many products: what each would be after it, and why one can't be changed so. Nothing is done here.
 import { largestAmount } from "@/core/money/read";
+import { readMeasure } from "./measure";
 import { givesNothing, type Product, type ProductState } from "./product";
 
 /** What is done to every product that was chosen. */
@@ -18,7 +19,7 @@ export type BulkChange =
   | { readonly what: "state"; readonly state: ProductState }
   | {
       readonly what: "stock";
-      /** So many of every variant, in pieces or thousandths. */
+      /** So many of every variant, in the unit that each is sold in: 2.5 kilograms. */
       readonly value: number;
     };
 
@@ -85,10 +86,13 @@ const changes: Changes = {
     state === "on" && givesNothing(product)
       ? { fault: "It has no file yet: whoever buys it would get nothing." }
       : { state },
-  stock: ({ counted, variants }, { value }) =>
-    counted
-      ? { stock: Object.fromEntries(variants.map(({ id }) => [id, value])) }
-      : { fault: "It is not counted. Switch counting on at the product." },
+  stock: ({ counted, variants, sale }, { value }) => {
+    if (!counted) return { fault: "It is not counted. Switch counting on at the product." };
+    const kept = readMeasure(String(value), sale);
+    return kept === null
+      ? { fault: "It is sold by the piece, and of those there is a whole number." }
+      : { stock: Object.fromEntries(variants.map(({ id }) => [id, kept])) };
+  },
 };
 
 /** What a product would be; or a sentence of why it can't be. `stock` is what there is of its variants now. */

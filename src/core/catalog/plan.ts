@@ -5,6 +5,7 @@ import { slugFrom } from "@/core/input/slug";
 import { readAmount } from "@/core/money/read";
 import { paragraphs } from "@/core/page/words/richtext";
 import type { ShopGoods } from "./goods";
+import { readMeasure, type Unit, unitText } from "./measure";
 import { gramsOf, priceOf } from "./price";
 import {
   type CatalogFrame,
@@ -121,6 +122,22 @@ class Line {
     const read = readAmount(text.replace(/[A-Z]{3}$/, ""), currency);
     if ("fault" in read) this.fault(column, read.fault);
     return "amount" in read ? read.amount : undefined;
+  }
+
+  /** How much there is, in the unit that it is sold in; as it is kept. */
+  measure(column: TableColumn, sale: Unit, most: number): number | undefined {
+    const text = this.get(column);
+    if (!text) return undefined;
+    const read = readMeasure(text, sale);
+    if (read !== null && read <= most) return read;
+    const whole = sale.unit === "piece" ? "no whole number" : `no number of ${sale.unit} with at most three decimals`;
+    this.fault(
+      column,
+      text.startsWith("-")
+        ? "This can’t be less than nothing."
+        : `“${text}” is ${whole} up to ${unitText(most, sale)}.`,
+    );
+    return undefined;
   }
 
   whole(column: TableColumn, most: number): number | undefined {
@@ -423,7 +440,7 @@ export function planImport(rows: readonly Cells[], mapping: Mapping, facts: Plan
     const counts: Record<string, number> = {};
     for (const line of group.lines) {
       const variant = variantOf(line, base, group, facts);
-      const count = line.whole("stock", catalogLimits.stock);
+      const count = line.measure("stock", base.sale, catalogLimits.stock);
       if (!variant) continue;
       const owner = owners.get(variant.sku.toLowerCase());
       if (owner !== undefined && owner !== base.id) line.fault("sku", `Another product has the SKU ${variant.sku}.`);

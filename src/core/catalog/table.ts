@@ -1,6 +1,7 @@
 // A catalog as a table, a line a variant: the columns, what a file's own headers mean, and the lines of what is sold.
 import { amountText } from "@/core/money/read";
 import type { ShopGoods } from "./goods";
+import { unitText } from "./measure";
 import { gramsOf, priceOf } from "./price";
 import { choiceNames, type Product, pathOf, type Variant } from "./product";
 import { plainText } from "./text";
@@ -183,7 +184,7 @@ const cells: { readonly [C in TableColumn]: (line: Line) => string } = {
     return price === product.price ? "" : amountText(price, currency);
   },
   grams: ({ product, variant }) => (product.sale.unit === "kg" ? "" : String(gramsOf(product, variant))),
-  stock: ({ product, variant, goods }) => (product.counted ? String(goods.stock[variant.id] ?? 0) : ""),
+  stock: ({ product, variant, goods }) => (product.counted ? unitText(goods.stock[variant.id] ?? 0, product.sale) : ""),
   pictures: ({ product, pictureName }) =>
     product.pictures
       .map(({ media }) => pictureName(media))

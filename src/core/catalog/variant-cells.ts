@@ -1,5 +1,6 @@
 // The table of variants as cells of text: what each shows, what is read from one, and what a row that is made begins as.
 import { amountText, readAmount } from "@/core/money/read";
+import { readMeasure, type Unit, unitText } from "./measure";
 import { choiceNames, combinationOf, combinationsOf, type Product, type Variant } from "./product";
 
 export const variantColumns = ["sku", "price", "stock", "weight"] as const;
@@ -7,6 +8,12 @@ export type VariantColumn = (typeof variantColumns)[number];
 
 /** How many are there of each variant, by its id; null where nobody counts. */
 export type Stocks = Readonly<Record<string, number | null>>;
+
+/** What cells are read and shown by. */
+export interface CellsOf {
+  readonly currency: string;
+  readonly sale: Unit;
+}
 
 /** A row with what was set in it; `stock` only where that was. */
 export interface SetRow {
@@ -17,9 +24,9 @@ export interface SetRow {
 /** A whole number that is not less than nothing; null for anything else. */
 const whole = (text: string): number | null => (/^\d{1,7}$/.test(text) ? Number(text) : null);
 
-const read: { readonly [C in VariantColumn]: (variant: Variant, typed: string, currency: string) => SetRow | null } = {
+const read: { readonly [C in VariantColumn]: (variant: Variant, typed: string, of: CellsOf) => SetRow | null } = {
   sku: (variant, sku) => ({ variant: { ...variant, sku } }),
-  price: (variant, typed, currency) => {
+  price: (variant, typed, { currency }) => {
     if (!typed) return { variant: { ...variant, price: null } };
     const found = readAmount(typed, currency);
     return "amount" in found ? { variant: { ...variant, price: found.amount } } : null;
@@ -29,22 +36,22 @@ const read: { readonly [C in VariantColumn]: (variant: Variant, typed: string, c
     const grams = whole(typed.replace(/g$/, ""));
     return grams === null ? null : { variant: { ...variant, grams } };
   },
-  stock: (variant, typed) => {
-    const stock = whole(typed);
+  stock: (variant, typed, { sale }) => {
+    const stock = readMeasure(typed, sale);
     return stock === null ? null : { variant, stock };
   },
 };
 
 /** A row with a cell set from text; null where the text is none for the column. */
-export const withCell = (variant: Variant, column: VariantColumn, text: string, currency: string): SetRow | null =>
-  read[column](variant, text.trim(), currency);
+export const withCell = (variant: Variant, column: VariantColumn, text: string, of: CellsOf): SetRow | null =>
+  read[column](variant, text.trim(), of);
 
 /** What a cell shows. */
-export function cellText(variant: Variant, column: VariantColumn, stock: Stocks, currency: string): string {
+export function cellText(variant: Variant, column: VariantColumn, stock: Stocks, of: CellsOf): string {
   if (column === "sku") return variant.sku;
-  if (column === "price") return variant.price === null ? "" : amountText(variant.price, currency);
+  if (column === "price") return variant.price === null ? "" : amountText(variant.price, of.currency);
   if (column === "weight") return variant.grams === null ? "" : String(variant.grams);
-  return String(stock[variant.id] ?? 0);
+  return unitText(stock[variant.id] ?? 0, of.sale);
 }
 
 /** Sets cells from the row and column at `at` on, as the lines and tabs of a sheet say; what fits no cell is left as it is. */
@@ -54,7 +61,7 @@ export function withCells(
   columns: readonly VariantColumn[],
   at: { readonly row: number; readonly column: number },
   cells: readonly (readonly string[])[],
-  currency: string,
+  of: CellsOf,
 ): { readonly variants: readonly Variant[]; readonly stock: Readonly<Record<string, number>> } {
   const next = new Map(variants.map((variant) => [variant.id, variant]));
   const stock: Record<string, number> = {};
@@ -63,7 +70,7 @@ export function withCells(
     line.forEach((text, right) => {
       const column = columns[at.column + right];
       const before = id === undefined ? undefined : next.get(id);
-      const set = column && before ? withCell(before, column, text, currency) : null;
+      const set = column && before ? withCell(before, column, text, of) : null;
       if (!set) return;
       next.set(set.variant.id, set.variant);
       if (set.stock !== undefined) stock[set.variant.id] = set.stock;

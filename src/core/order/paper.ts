@@ -5,7 +5,7 @@ import { moneyWords } from "@/core/money/money";
 import { addressLines } from "@/core/shop/address";
 import type { OrderDocument } from "@/core/shop/ordered";
 import { paidRows } from "@/core/storefront/paid";
-import { countryName, quantityWords, rateWords } from "@/core/storefront/view";
+import { countryName, orderedWords, rateWords } from "@/core/storefront/view";
 import { shopWords } from "@/core/storefront/words";
 import { type LineParts, worthOf } from "./lines";
 import type { PaperWords } from "./paper/catalog";
@@ -55,10 +55,6 @@ const sellerLines = ({ seller }: PaperOrder, own: PaperWords) => [
 const toLines = ({ document, language }: PaperOrder) =>
   addressLines(document.address, (code) => countryName(code, language));
 
-const saleOf = ({ unit }: { readonly unit: string }) => ({
-  sale: { unit: (unit || "piece") as "piece", least: 1, step: 1 },
-});
-
 /** An invoice: every line as it was agreed, tax by rate and country, what vouchers paid, and what is to be paid. */
 export function invoicePaper(order: PaperOrder, number: string): Paper {
   const own = inLanguage(words, order.language);
@@ -83,7 +79,7 @@ export function invoicePaper(order: PaperOrder, number: string): Paper {
     rows: [
       ...document.lines.map((line, at) => [
         [line.name, ...line.asked.map(([label, said]) => `${label}: ${said}`)].join("\n"),
-        quantityWords(line.quantity, saleOf(line), language),
+        orderedWords(line.quantity, line, language),
         money(line.price),
         money(total.lines[at]?.written ?? 0),
       ]),
@@ -133,7 +129,7 @@ export function creditPaper(
       const part = back.lines[line.id];
       if (!part) return [];
       const worth = worthOf(document, { [line.id]: part });
-      return [[line.name, quantityWords(part, saleOf(line), language), "", money(worth)]];
+      return [[line.name, orderedWords(part, line, language), "", money(worth)]];
     }),
     sums: [[own.givenBack, money(back.amount)]],
     notes: [],
@@ -160,7 +156,7 @@ export function packingPaper(order: PaperOrder, parts: LineParts): Paper {
             [
               [line.name, ...line.asked.map(([label, said]) => `${label}: ${said}`)].join("\n"),
               line.sku,
-              quantityWords(part, saleOf(line), language),
+              orderedWords(part, line, language),
               "",
             ],
           ]

@@ -7,7 +7,7 @@ import { shareOfAmount } from "@/core/money/money";
 import { arrivalOf, type Ordered } from "@/core/shipping/days";
 import { type Offered, waysTo } from "@/core/shipping/shipping";
 import type { CartLineShown, CartShown } from "@/core/storefront/view";
-import { money } from "@/core/storefront/view";
+import { money, quantityWords } from "@/core/storefront/view";
 import { shopWords } from "@/core/storefront/words";
 import type { Place } from "@/core/tax/tax";
 import type { Decision } from "@/core/visitor/decision";
@@ -94,7 +94,8 @@ function having(
       continue;
     }
     const quantity = left === null ? line.quantity : Math.min(line.quantity, left);
-    if (quantity < line.quantity && left !== null) said.push(words.fewer(name, left));
+    if (quantity < line.quantity && left !== null)
+      said.push(words.fewer(name, quantityWords(left, product, around.language)));
     used.set(line.variant, (used.get(line.variant) ?? 0) + quantity);
     const { value: asked, reasons } = priceOf(product, variant);
     const price = line.agreed ?? ownAmountOf(product, line) ?? asked;

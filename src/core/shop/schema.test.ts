@@ -29,6 +29,20 @@ test.each([
   expect(made.enabled).toBe(false);
 });
 
+test.each([
+  ["of home, and of the Union by the one-stop shop", "IE", true, { IE: 23_000, DE: 19_000 }, null],
+  ["of regions at home", "US", false, { "US-IL": 6_250 }, null],
+  ["of a country that is left without tax", "IE", true, { NO: 25_000 }, "what leaves IE for there bears no tax here"],
+  ["of the Union without the one-stop shop", "IE", false, { DE: 19_000 }, "unless the one-stop shop is on"],
+  ["of Britain, from the Union", "DE", true, { GB: 20_000 }, "what leaves DE for there bears no tax here"],
+])("a rate %s holds, or is refused with why it never would", (_what, home, oneStop, rates, why) => {
+  const [standard] = fresh.tax.classes;
+  const tax = { ...fresh.tax, home, oneStop, classes: [{ ...standard, rates }] };
+  const fault = faultOf({ ...fresh, tax });
+  if (why === null) expect(fault).toBeUndefined();
+  else expect(fault).toEqual(["tax.classes.0.rates", expect.stringContaining(why)]);
+});
+
 test("rates, bands, boxes, places and currencies that can't be are told at their place", () => {
   const [standard] = fresh.tax.classes;
   const classes = [{ ...standard, rates: { IE: -1 } }];

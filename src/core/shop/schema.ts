@@ -5,7 +5,7 @@ import { withPlaceholders } from "@/core/message/placeholder-schema";
 import { largestAmount } from "@/core/money/read";
 import { orderLetters, orderPlaceholders } from "@/core/order/letters/kinds";
 import { postcodeFault } from "@/core/shipping/postcode";
-import { taxBases } from "@/core/tax/tax";
+import { rateFault, taxBases } from "@/core/tax/tax";
 import { timeSchema } from "@/core/time/schema";
 import { pictureRatios, type Shop, shopPages } from "./shop";
 
@@ -61,7 +61,17 @@ const taxSchema = Joi.object<Shop["tax"]>({
     .unique("id")
     .required()
     .messages({ "array.min": "At least one tax class is needed." }),
-});
+})
+  .custom((tax: Shop["tax"], helpers) => {
+    for (const [at, { rates }] of tax.classes.entries())
+      for (const place of Object.keys(rates)) {
+        const why = rateFault(place, tax);
+        const local = helpers.state.localize?.([...(helpers.state.path ?? []), "classes", at, "rates"]);
+        if (why) return helpers.error("tax.rate", { why }, local);
+      }
+    return tax;
+  })
+  .messages({ "tax.rate": "{#why}" });
 
 const bands = (unit: Joi.NumberSchema) =>
   Joi.array()

@@ -8,7 +8,7 @@ import type { Inline, Paragraph, RichList } from "@/core/page/words/richtext";
 import { atSide } from "./cart";
 import { buyHtml } from "./list";
 import type { Part, PartAsked } from "./part";
-import { html, money, otherShopLine, productPath, type ShopView, wordsOf } from "./view";
+import { html, money, otherShopLine, productPath, quantityWords, type ShopView, wordsOf } from "./view";
 
 /** The variant that is shown: the one that the address names, or the first that can be had. */
 export const shownVariant = (product: Product, view: Pick<ShopView, "variant" | "left" | "product">): Variant =>
@@ -56,7 +56,7 @@ function stockWords(variant: Variant, product: Product, view: ShopView): { words
   const left = view.left(variant.id);
   if (left === null) return { words: words.there, left };
   if (left <= 0) return { words: words.none, left: 0 };
-  return { words: left <= product.lowAt ? words.few(left) : words.there, left };
+  return { words: left <= product.lowAt ? words.few(quantityWords(left, product, view.language)) : words.there, left };
 }
 
 export const pricePart: Part = {

@@ -1,7 +1,7 @@
 // What the parts of a shop on a page are drawn from: the catalog as it stands now, what the address asks, and whose basket it is.
 import type { Total, VoucherLevy } from "@/core/cart/total";
 import type { Catalog, ProductQuery } from "@/core/catalog/find";
-import type { Category, Product, Variant } from "@/core/catalog/product";
+import type { Category, Product, SaleUnit, Variant } from "@/core/catalog/product";
 import { queryText } from "@/core/catalog/query";
 import { moneyWords } from "@/core/money/money";
 import type { OrderState } from "@/core/order/order";
@@ -214,6 +214,10 @@ export function quantityWords(quantity: number, product: Pick<Product, "sale">, 
   if (unit === "piece") return new Intl.NumberFormat(language).format(quantity);
   return `${new Intl.NumberFormat(language, { maximumFractionDigits: 3 }).format(quantity / 1000)} ${unit}`;
 }
+
+/** How much of a line was ordered: its unit is "" for pieces. */
+export const orderedWords = (quantity: number, { unit }: { readonly unit: string }, language: string): string =>
+  quantityWords(quantity, { sale: { unit: (unit || "piece") as SaleUnit, least: 1, step: 1 } }, language);
 
 /** A country by its name in a language. */
 export function countryName(code: string, language: string): string {

@@ -89,5 +89,16 @@ export function levyOn(taxClass: TaxClass, to: Place, buyer: Buyer, tax: TaxSett
   return decided(levy({ rate: 0, at: to.country }), { code: "tax.export", to: to.country });
 }
 
+/** Why an own rate for a place ("IE", "US-CA") can never be what a line bears; null where it can. */
+export function rateFault(at: string, { home, oneStop }: Pick<TaxSettings, "home" | "oneStop">): string | null {
+  const country = at.slice(0, 2);
+  if (country === home) return null;
+  if (!inUnion(home) || !inUnion(country))
+    return `A rate for ${at} can’t hold: what leaves ${home} for there bears no tax here. Take it out.`;
+  return oneStop
+    ? null
+    : `A rate for ${at} can’t hold: goods bear the rate of ${home}, unless the one-stop shop is on. Switch it on, or take it out.`;
+}
+
 /** The letters before a tax number of a country: Greece writes EL. */
 const prefixOf = (country: string) => (country === "GR" ? "EL" : country);

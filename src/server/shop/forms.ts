@@ -11,7 +11,7 @@ import { addressFaults, addressFields, addressForm, noAddress } from "@/core/sho
 import type { CartLine, CheckoutTyped } from "@/core/shop/cart";
 import { readQuantity } from "@/core/shop/reckon";
 import { cartLimits } from "@/core/shop/shop";
-import type { CartShown } from "@/core/storefront/view";
+import { type CartShown, quantityWords } from "@/core/storefront/view";
 import { shopWords } from "@/core/storefront/words";
 import { isWallDateTime } from "@/core/time/dates";
 import type { SiteRow } from "@/data/site/queries";
@@ -99,7 +99,9 @@ export function withAdded(
   if (left !== null && quantity > left)
     throw fieldProblem(
       "quantity",
-      left > 0 ? says.fewer(variantName(product, variant), left) : says.gone(variantName(product, variant)),
+      left > 0
+        ? says.fewer(variantName(product, variant), quantityWords(left, product, language))
+        : says.gone(variantName(product, variant)),
     );
   const line: CartLine = {
     id,

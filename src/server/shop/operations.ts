@@ -9,6 +9,7 @@ import {
   type ProductKind,
   type ProductState,
   productStates,
+  type SaleUnit,
 } from "@/core/catalog/product";
 import { catalogFrameSchema, catalogLimits, productSchema } from "@/core/catalog/schema";
 import { textMedia } from "@/core/catalog/text";
@@ -143,6 +144,8 @@ export const catalogOperations = {
           price: shopProducts.price,
           picture: shopProducts.picture,
           variants: shopProducts.variants,
+          /** What it is sold by: how much is left is told in it. */
+          unit: sql<SaleUnit>`json_value(${shopProducts.document}, '$.sale.unit')`,
           position: shopProducts.position,
         })
         .from(shopProducts)

@@ -97,7 +97,14 @@ const fields: readonly TableField<Typed>[] = [
     productStates.map((one) => [one, own.states[one]]),
     { shown: isOf("state") },
   ),
-  of.number("stock", own.bulkStock, { min: 0, empty: undefined, faults: value, shown: isOf("stock") }),
+  of.number("stock", own.bulkStock, {
+    min: 0,
+    step: null,
+    hint: own.bulkStockHint,
+    empty: undefined,
+    faults: value,
+    shown: isOf("stock"),
+  }),
 ];
 
 export function BulkPanel({

@@ -5,6 +5,7 @@ import { Box, Flex, Grid, Text } from "@chakra-ui/react";
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { nanoid } from "nanoid";
 import { useDeferredValue, useState } from "react";
+import { measureText } from "@/core/catalog/measure";
 import { moneyWords } from "@/core/money/money";
 import { connectors } from "@/core/payment/connectors";
 import { type Address, type AddressField, fieldsOf, noAddress } from "@/core/shop/address";
@@ -74,7 +75,7 @@ function AddGoods({ onAdd }: { onAdd: (goods: Goods) => void }) {
                 {goods.sku}
               </Text>
             </Text>
-            {goods.left === null ? null : <Text color="ink2">{own.leftOf(goods.left)}</Text>}
+            {goods.left === null ? null : <Text color="ink2">{own.leftOf(measureText(goods.left, goods.sale))}</Text>}
             <Text fontVariantNumeric="tabular-nums">
               {moneyWords({ amount: goods.price, currency: settings.currency }, "en-GB")}
             </Text>

@@ -136,7 +136,14 @@ export const productFields: readonly TableField<Product>[] = [
   of.slot(({ item, around }) => <OptionsEditor product={item} {...around} />),
   of.tick("counted", own.counted),
   of.slot(({ item, around }) => <Variants product={item} {...around} />),
-  of.number("lowAt", own.lowAt, { ...kept, shown: isCounted }),
+  of.slot(
+    (form) => {
+      const { unit } = form.item.sale;
+      const measure = unit === "piece" ? {} : { step: 0.1, per: 1000, unit };
+      return <FieldTable {...form} of={[of.number("lowAt", own.lowAt, { ...kept, ...measure })]} />;
+    },
+    { shown: isCounted },
+  ),
   of.tick("sellsOn", own.sellsOn, { shown: isCounted }),
   of.slot(({ item, fault, put }) => (
     <Row label={own.text} hint={own.textHint} error={fault("words")} stacked>

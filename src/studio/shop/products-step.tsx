@@ -3,6 +3,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useInfiniteQuery, useQueryClient } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
+import { measureText } from "@/core/catalog/measure";
 import { type ProductState, productStates } from "@/core/catalog/product";
 import { moneyWords } from "@/core/money/money";
 import type { SiteSettings } from "@/core/site/site";
@@ -191,7 +192,10 @@ const ProductList = ({
               {row.name}
             </Text>
             <Text color="ink2" fontSize="small">
-              {[own.variants(row.variants), own.left(row.left)].join(" · ")}
+              {[
+                own.variants(row.variants),
+                own.left(row.left === null ? null : row.left > 0 ? measureText(row.left, row) : ""),
+              ].join(" · ")}
             </Text>
           </Box>
           <Text fontVariantNumeric="tabular-nums" fontWeight="600">

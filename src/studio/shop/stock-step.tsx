@@ -3,6 +3,7 @@
 import { Box, Flex, Table, Text } from "@chakra-ui/react";
 import { useInfiniteQuery, useQueryClient } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
+import { measureText, readMeasure } from "@/core/catalog/measure";
 import type { Gives } from "@/server/operations";
 import { useSite } from "@/studio/frame/site-context";
 import { ask } from "@/studio/kit/api";
@@ -15,8 +16,7 @@ import { words as own } from "./words";
 
 type Row = Gives<"shop.stockList">["rows"][number];
 
-const shown = (row: Row, quantity: number) =>
-  row.unit === "piece" ? String(quantity) : `${quantity / 1000} ${row.unit}`;
+const shown = (row: Row, quantity: number) => measureText(quantity, row);
 
 export function StockStep() {
   const { key } = useSite();
@@ -78,11 +78,10 @@ function CountRow({ row }: { row: Row }) {
   const [stock, setStock] = useState(row.stock);
   const [counted, setCounted] = useState(false);
   const { refusal, busy, attempt } = useCommand();
-  const number = Number(typed.trim().replace(",", "."));
-  const value = row.unit === "piece" ? number : Math.round(number * 1000);
-  const wrong = typed.trim() !== "" && (!Number.isInteger(value) || value < 0);
+  const value = readMeasure(typed, row);
+  const wrong = typed.trim() !== "" && value === null;
   const keep = () => {
-    if (!typed.trim() || wrong) return;
+    if (value === null) return;
     attempt(async () => {
       try {
         await ask("shop.count", { site: key, variant: row.id, seen: stock, counted: value });

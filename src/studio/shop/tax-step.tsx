@@ -50,7 +50,7 @@ const classFields: readonly TableField<TaxClass>[] = [
     own.base,
     taxBases.map((base) => [base, own.bases[base]]),
   ),
-  ofClass.slot(({ item, put, around: home }) => (
+  ofClass.slot(({ item, put, fault, around: home }) => (
     <>
       <Text color="ink2" fontSize="small" mb="6px">
         {own.rateHere(String(rateAt(item, { country: home, region: "" }).rate / 1000), home)}
@@ -58,6 +58,7 @@ const classFields: readonly TableField<TaxClass>[] = [
       <LinesRow
         label={own.ownRates}
         hint={own.ownRatesHint}
+        error={fault("rates")}
         rows={2}
         value={Object.entries(item.rates)}
         write={([place, rate]) => `${place} ${rate / 1000}`}

@@ -3,6 +3,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { nanoid } from "nanoid";
 import { type ClipboardEvent, type KeyboardEvent, useRef } from "react";
+import { measureText } from "@/core/catalog/measure";
 import { priceOf } from "@/core/catalog/price";
 import {
   choiceNames,
@@ -61,7 +62,7 @@ function useSheet({ product, stock, change }: Props) {
   const columns = variantColumns.filter((column) => column !== "stock" || product.counted);
   const set = (row: number, column: number, cells: readonly (readonly string[])[], run: string) => {
     const all = rows.map(({ variant }) => variant);
-    const next = withCells(variants, all, columns, { row, column }, cells, currency);
+    const next = withCells(variants, all, columns, { row, column }, cells, { currency, sale: product.sale });
     change({ variants: next.variants }, run, next.stock);
   };
   const goTo = (row: number, column: number) =>
@@ -78,7 +79,8 @@ function useSheet({ product, stock, change }: Props) {
       // What stands above goes down; a SKU is of one variant alone.
       const above = rows.slice(0, row).findLast(({ variant }) => variant)?.variant;
       const name = columns[column];
-      if (above && name && name !== "sku") set(row, column, [[cellText(above, name, stock, currency)]], "");
+      if (above && name && name !== "sku")
+        set(row, column, [[cellText(above, name, stock, { currency, sale: product.sale })]], "");
     }
   };
   const onPaste = (event: ClipboardEvent<HTMLInputElement>, row: number, column: number) => {
@@ -150,10 +152,10 @@ function VariantRow({ sheet, row, ...props }: Props & { sheet: Sheet; row: numbe
             <Cell
               label={`${headers[column]}, ${name}`}
               place={`${row} ${nth}`}
-              text={cellText(variant, column, stock, currency)}
+              text={cellText(variant, column, stock, { currency, sale: product.sale })}
               placeholder={inherited[column]?.() ?? ""}
               fault={column === "sku" ? faults[`variants[${product.variants.indexOf(variant)}].sku`] : undefined}
-              fits={(text) => withCell(variant, column, text, currency) !== null}
+              fits={(text) => withCell(variant, column, text, { currency, sale: product.sale }) !== null}
               onType={(text) => sheet.set(row, nth, [[text]], `${variant.id} ${column}`)}
               onKeyDown={(event) => sheet.onKeyDown(event, row, nth)}
               onPaste={(event) => sheet.onPaste(event, row, nth)}
@@ -171,7 +173,7 @@ function Sold({ product, stock, variant }: Pick<Props, "product" | "stock"> & { 
   const left = product.counted ? (stock[variant.id] ?? 0) : null;
   if (left === 0 && !product.sellsOn) return <State tone="brick">{own.soldNone}</State>;
   return left !== null && left > 0 && left <= product.lowAt ? (
-    <State tone="amber">{own.soldLow(left, product.lowAt)}</State>
+    <State tone="amber">{own.soldLow(measureText(left, product.sale), measureText(product.lowAt, product.sale))}</State>
   ) : (
     <State tone="moss">{own.soldYes}</State>
   );

@@ -8,7 +8,7 @@ import { moneyWords } from "@/core/money/money";
 import { addressLines } from "@/core/shop/address";
 import type { OrderDocument } from "@/core/shop/ordered";
 import { paidRows } from "@/core/storefront/paid";
-import { countryName, momentWords, quantityWords, rateWords } from "@/core/storefront/view";
+import { countryName, momentWords, orderedWords, rateWords } from "@/core/storefront/view";
 import { shopWords } from "@/core/storefront/words";
 import type { LineParts } from "../lines";
 import type { LetterWording } from "./catalog";
@@ -50,8 +50,6 @@ export function usualLetter(kind: OrderLetter, language: string): { readonly sub
   return { subject: words.subject[kind]("…", "…"), words: words.first[kind]("…") };
 }
 
-const saleOf = (unit: string) => ({ sale: { unit: (unit || "piece") as "piece", least: 1, step: 1 } });
-
 /** What was ordered, as it is written, what it comes to, and what was paid of it, a line each. */
 function sumLines(facts: OrderLetterFacts, words: LetterWording): string[] {
   const { document, language, currency } = facts;
@@ -67,7 +65,7 @@ function sumLines(facts: OrderLetterFacts, words: LetterWording): string[] {
   return [
     ...document.lines.map(
       (line, at) =>
-        `${quantityWords(line.quantity, saleOf(line.unit), language)} × ${line.name}: ${money(total.lines[at]?.written ?? 0)}`,
+        `${orderedWords(line.quantity, line, language)} × ${line.name}: ${money(total.lines[at]?.written ?? 0)}`,
     ),
     ...total.reductions.map(({ name, amount }) => `${name}: −${money(amount)}`),
     ...(total.sending ? [`${total.sending.name}: ${money(total.sending.written)}`] : []),
@@ -103,9 +101,7 @@ function parcelText({ parcel, document, language }: OrderLetterFacts, words: Let
     ...(inIt.length
       ? [
           words.inParcel,
-          ...inIt.map(
-            ({ id, unit, name }) => `${quantityWords(parcel.lines[id] ?? 0, saleOf(unit), language)} × ${name}`,
-          ),
+          ...inIt.map(({ id, unit, name }) => `${orderedWords(parcel.lines[id] ?? 0, { unit }, language)} × ${name}`),
         ]
       : []),
   ];

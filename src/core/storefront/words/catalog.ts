@@ -6,7 +6,7 @@ export interface ShopWords {
   readonly choose: string;
   readonly see: string;
   readonly none: string;
-  readonly few: (left: number) => string;
+  readonly few: (left: string) => string;
   readonly there: string;
   readonly from: (price: string) => string;
   readonly before: (price: string) => string;
@@ -83,7 +83,7 @@ export interface ShopWords {
   readonly back: string;
   readonly priceChanged: (name: string, before: string, now: string) => string;
   readonly gone: (name: string) => string;
-  readonly fewer: (name: string, left: number) => string;
+  readonly fewer: (name: string, left: string) => string;
   readonly email: string;
   readonly phone: string;
   readonly contact: string;

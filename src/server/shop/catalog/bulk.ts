@@ -57,7 +57,7 @@ const forms: { readonly [W in BulkChange["what"]]: Joi.ObjectSchema } = {
   }),
   stock: Joi.object({
     what: "stock",
-    value: Joi.number().integer().min(0).max(catalogLimits.stock).required().messages({
+    value: Joi.number().precision(3).min(0).max(catalogLimits.stock).required().messages({
       "number.min": "Less than nothing can’t be there.",
       "number.max": "At most a million are counted.",
     }),

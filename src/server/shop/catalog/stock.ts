@@ -2,6 +2,7 @@
 // order of their ids, so that no two orders wait for each other.
 import { and, eq } from "drizzle-orm";
 import type { OrderedLine } from "@/core/shop/ordered";
+import { orderedWords } from "@/core/storefront/view";
 import { shopWords } from "@/core/storefront/words";
 import type { Executor } from "@/data/connection";
 import { shopStockMoves, shopVariants } from "@/data/shop/tables";
@@ -29,7 +30,7 @@ interface Changed {
 async function eachVariant(
   tx: Executor,
   { siteId, order, lines, by, now }: GoodsCommand,
-  change: (row: VariantRow, quantity: number, name: string) => Changed,
+  change: (row: VariantRow, quantity: number, line: Pick<OrderedLine, "name" | "unit">) => Changed,
   missing: (name: string) => void = () => {},
 ): Promise<void> {
   const wanted = new Map<string, number>();
@@ -38,12 +39,12 @@ async function eachVariant(
   for (const variant of [...wanted.keys()].sort()) {
     const mine = and(eq(shopVariants.siteId, siteId), eq(shopVariants.id, variant));
     const [row] = await tx.select().from(shopVariants).where(mine).for("update");
-    const name = lines.find((line) => line.variant === variant)?.name ?? "";
+    const line = lines.find((one) => one.variant === variant) ?? { name: "", unit: "" };
     if (!row) {
-      missing(name);
+      missing(line.name);
       continue;
     }
-    const { reason, ...changed } = change(row, wanted.get(variant) ?? 0, name);
+    const { reason, ...changed } = change(row, wanted.get(variant) ?? 0, line);
     if (!Object.keys(changed).length) continue;
     await tx
       .update(shopVariants)
@@ -69,10 +70,11 @@ export const takeGoods = (
   return eachVariant(
     tx,
     command,
-    ({ stock, kept, sellsOn }, quantity, name) => {
+    ({ stock, kept, sellsOn }, quantity, { name, unit }) => {
       if (stock === null) return {};
       const left = stock - kept;
-      if (!sellsOn && left < quantity) throw left > 0 ? fieldProblem("lines", words.fewer(name, left)) : gone(name);
+      if (!sellsOn && left < quantity)
+        throw left > 0 ? fieldProblem("lines", words.fewer(name, orderedWords(left, { unit }, language))) : gone(name);
       return how === "sold" ? { stock: stock - quantity, reason: "sold" } : { kept: kept + quantity };
     },
     (name) => {
