@@ -16,6 +16,7 @@ export const measureText = (quantity: number, sale: Unit): string =>
 export function readMeasure(typed: string, { unit }: Unit): number | null {
   const text = typed.trim();
   if (unit === "piece") return /^\d{1,7}$/.test(text) ? Number(text) : null;
-  const [, whole, parts = ""] = new RegExp(`^(\\d{1,6})(?:[.,](\\d{1,3}))?\\s*(?:${unit})?$`).exec(text) ?? [];
+  const bare = text.endsWith(unit) ? text.slice(0, -unit.length).trimEnd() : text;
+  const [, whole, parts = ""] = /^(\d{1,6})(?:[.,](\d{1,3}))?$/.exec(bare) ?? [];
   return whole === undefined ? null : Number(whole) * 1000 + Number(parts.padEnd(3, "0"));
 }

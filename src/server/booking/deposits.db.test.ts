@@ -1,8 +1,9 @@
 // Deposits and late fees, from the hold to what is given back: over the API, the page behind the letter, and the Desk.
-import { asc, eq } from "drizzle-orm";
+import { and, asc, eq } from "drizzle-orm";
 import type { Portion } from "@/core/booking/booking";
 import { bookings } from "@/data/booking/tables";
 import { mails } from "@/data/mail/tables";
+import { paymentConnectors } from "@/data/payment/tables";
 import { payFor } from "../testing/pay.test-kit";
 import { work } from "../testing/studio.test-kit";
 import { type Answer, type BookingStudio, bookingStudio, type PublicApi } from "./api.test-kit";
@@ -191,4 +192,25 @@ test("on the Desk a fee is charged only where it is ticked, and where it is late
   await operate("designer", "booking.settle", { ...site, booking: idOf(eve), key: "eve-has-paid" });
   expect(await toSettle()).toEqual([]);
   expect((await rowOf(eve)).paid).toBe(700);
+});
+
+test("paid beforehand, with no way to pay switched on: the calendar can't go live, and says which service it is", async () => {
+  await glazeNights("payment");
+  const told = async () =>
+    (
+      (await operate("designer", "checks.content", site)) as { findings: readonly { reason: { code: string } }[] }
+    ).findings
+      .map(({ reason }) => reason)
+      .filter(({ code }) => code === "check.bookingPayments");
+  expect(await told()).toEqual([]);
+  const on = await context.db.select().from(paymentConnectors);
+  await context.db.update(paymentConnectors).set({ on: false });
+  expect(await told()).toMatchObject([{ service: "Glaze night", step: "services" }]);
+  await glazeNights("atOnce");
+  expect(await told()).toEqual([]);
+  for (const { siteId, kind, on: was } of on)
+    await context.db
+      .update(paymentConnectors)
+      .set({ on: was })
+      .where(and(eq(paymentConnectors.siteId, siteId), eq(paymentConnectors.kind, kind)));
 });

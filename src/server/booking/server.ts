@@ -1,14 +1,17 @@
 // The server's half of the booking calendar.
 import { and, count, desc, eq, gte, inArray, ne, sql } from "drizzle-orm";
 import Joi from "joi";
+import { paidFirst } from "@/core/booking/money/deposit";
 import { bookedStates } from "@/core/booking/rules/state";
 import { feedWarnings } from "@/core/booking/rules/warnings";
 import { zonedWords } from "@/core/booking/words/words";
+import { nobodyPaysFor } from "@/core/payment/problems";
 import { versionsOf } from "@/data/booking/diary";
 import { bookings } from "@/data/booking/tables";
 import { calendarOperations } from "../calendar/addresses";
 import { brokenFeeds, feedJob, feedOperations } from "../calendar/feeds";
 import { dayIn } from "../day";
+import { offeredPayments } from "../payment/set-up";
 import { defineWidgetServer, mostDone } from "../widget/half";
 import { blockingOperations } from "./blocking";
 import { endingJob } from "./commands/ending";
@@ -108,14 +111,18 @@ export const bookingServer = defineWidgetServer<"booking">()({
     };
   },
   outside: async ({ context: { db }, site }, { settings }) => {
+    if (!settings.enabled) return [];
     const feeds = await brokenFeeds(db, site.id);
-    if (!settings.enabled || !feeds.length) return [];
     const versions = await versionsOf(db, site.id);
     const setUp = await setUpAt(db, site.id, versions?.setUp ?? 0);
-    return [...feedWarnings(setUp, settings.services, feeds)].map(({ code, step, values }) => ({
-      weight: "look" as const,
-      code,
-      values: { ...values, step },
-    }));
+    const paid = paidFirst(setUp.services, settings.services);
+    return [
+      ...(paid.length && !(await offeredPayments(db, site.id)).length ? [nobodyPaysFor(paid)] : []),
+      ...[...feedWarnings(setUp, settings.services, feeds)].map(({ code, step, values }) => ({
+        weight: "look" as const,
+        code,
+        values: { ...values, step },
+      })),
+    ];
   },
 });

@@ -1,9 +1,13 @@
 // The workspace of consent.
 
+import { useMemo } from "react";
+import { breaches } from "@/core/consent/breaches";
+import type { Consent } from "@/core/consent/consent";
 import { consentJudge } from "@/core/consent/judge";
 import { consent } from "@/core/consent/widget";
+import { useSite } from "@/studio/frame/site-context";
 import { later } from "@/studio/kit/later";
-import { sum, type WidgetWorkspace } from "@/studio/widget/half";
+import { type StepWarning, sum, type WidgetWorkspace } from "@/studio/widget/half";
 import { words } from "./words";
 
 const AskStep = later(() => import("./ask-step").then((module) => module.AskStep));
@@ -13,6 +17,24 @@ const RecordsStep = later(() => import("./records-step").then((module) => module
 const RulesStep = later(() => import("./rules-step").then((module) => module.RulesStep));
 const WhyView = later(() => import("./why-view").then((module) => module.WhyView));
 const WordsStep = later(() => import("./words-step").then((module) => module.WordsStep));
+
+/** What breaks a rule, at the step where it is set; and, one line for all of them, what nobody has sorted: the table shows which. */
+function useBreaches(settings: Consent): readonly StepWarning[] {
+  const { language } = useSite().settings;
+  return useMemo(() => {
+    if (!settings.enabled) return [];
+    const names = settings.table.flatMap(({ sorted, name }) => (sorted ? [] : [name]));
+    return [
+      ...(names.length ? [{ step: "ask", code: "check.consentUnsorted", values: { name: names.join("”, “") } }] : []),
+      ...breaches(settings, [language]).map(({ region, on, setting, source }) => ({
+        step: setting === "words" ? "words" : "form",
+        code: "check.consentBreach",
+        values: { region, on, law: source.law, at: source.at },
+        stops: on !== "policy",
+      })),
+    ];
+  }, [settings, language]);
+}
 
 export const workspace: WidgetWorkspace<"consent"> = {
   kind: consent,
@@ -66,12 +88,7 @@ export const workspace: WidgetWorkspace<"consent"> = {
     },
   ],
   // One line for all of them: the table shows which.
-  warnings: ({ enabled, table }) => {
-    const names = table.flatMap(({ sorted, name }) => (sorted ? [] : [name]));
-    return enabled && names.length
-      ? [{ step: "ask", code: "check.consentUnsorted", values: { name: names.join("”, “") } }]
-      : [];
-  },
+  useOutside: useBreaches,
   useStamp: () => "",
   view: { title: words.whyTitle, View: WhyView },
   series: [

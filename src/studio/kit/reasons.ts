@@ -73,6 +73,8 @@ const words: Readonly<Record<string, (values: never) => string>> = {
   "check.bookingHoursLost": ({ place, lost, open }: Told) =>
     `Closures of ${place} take ${lost} of ${open} open hours in the next eight weeks.`,
   "check.shopPages": () => "The shop lacks pages. Make them at the step “Pages and numbers”.",
+  "check.bookingPayments": ({ service }: Told) =>
+    `“${service}” is paid before it holds, and no way to pay is switched on: set one up under Payments.`,
   "check.shopPayments": () => "Nobody can pay: switch on a way to pay.",
   "check.shopTerms": () => "No page of terms is named: buyers agree to nothing, and in many countries must be told.",
   "check.chatSaysNothing": () => "A topic “*” keeps it from answering anything: every question gets those words.",

@@ -10,7 +10,7 @@ import type { JobProgress } from "@/core/event/event";
 import type { Change } from "@/core/site/change";
 import type { Gives } from "@/server/operations";
 import { FindingGroups } from "@/studio/check/finding-groups";
-import { rowOf } from "@/studio/check/rows";
+import { type FindingRow, rowOf } from "@/studio/check/rows";
 import { useJob } from "@/studio/frame/job";
 import { useRefresh, useSite } from "@/studio/frame/site-context";
 import { TakeOut } from "@/studio/frame/take-out";
@@ -122,6 +122,7 @@ export function PublishScreen() {
               changed={changed}
               left={left}
               stops={stops}
+              rows={rows.filter(({ weight }) => weight === "stops")}
               busy={busy}
               running={running}
               going={going}
@@ -307,6 +308,25 @@ const Publishing = ({ progress, site }: { progress: JobProgress | null; site: Re
   </Box>
 );
 
+/** So many of what stops a release stand at its button. */
+const mostStopping = 6;
+
+/** What stops the release, each with the way to it, before anything else is told. */
+const Stopping = ({ rows }: { rows: readonly FindingRow[] }) =>
+  rows.length ? (
+    <Box as="ul" mt="6px" ps="15px" aria-label={words.whatStops}>
+      {rows.slice(0, mostStopping).map((row) => (
+        <Box as="li" key={row.key} mt="3px">
+          {row.says}{" "}
+          <Link href={row.at} aria-label={words.showOf(row.says)} style={{ textDecoration: "underline" }}>
+            {words.show}
+          </Link>
+        </Box>
+      ))}
+      {rows.length > mostStopping ? <li>{words.moreStop(rows.length - mostStopping)}</li> : null}
+    </Box>
+  ) : null;
+
 /** What is live, and the button that publishes. */
 const PublishHead = ({
   first,
@@ -314,6 +334,7 @@ const PublishHead = ({
   changed,
   left,
   stops,
+  rows,
   busy,
   running,
   going,
@@ -324,6 +345,7 @@ const PublishHead = ({
   changed: number;
   left: Change[];
   stops: Finding[];
+  rows: readonly FindingRow[];
   busy: boolean;
   running: boolean;
   going: number;
@@ -340,6 +362,7 @@ const PublishHead = ({
       </Text>
       {left.length ? <State tone="amber">{words.leftOut(left.length)}</State> : null}
       {stops.length ? <State tone="brick">{words.stops(stops.length)}</State> : null}
+      <Stopping rows={rows} />
     </Box>
     {site.mayLayout ? (
       <MainButton disabled={busy || running || stops.length > 0 || (changed > 0 && going === 0)} onClick={publish}>

@@ -85,6 +85,10 @@ export const words = {
   first: (pages: number, widgets: number) =>
     `The first release: ${counted(pages, "page", "pages")}${widgets ? ` and ${counted(widgets, "widget", "widgets")}` : ""}`,
   allPublished: "Everything is published",
+  whatStops: "What stops the release",
+  moreStop: (count: number) => `and ${counted(count, "more", "more")}: they stand below.`,
+  show: "Show",
+  showOf: (says: string) => `Show: ${says}`,
   stops: (count: number) => counted(count, "thing stops the release", "things stop the release"),
   leftOut: (count: number) => `${counted(count, "change is", "changes are")} left out`,
   publish: (count: number) => `Publish ${counted(count, "change", "changes")}`,

@@ -30,7 +30,7 @@ function useNobodyPays({ enabled }: Shop): readonly StepWarning[] {
   const { key } = useSite();
   const { data } = useQuery(paymentsQuery(key));
   if (!enabled || !data || data.ways.some(({ on }) => on)) return [];
-  return [{ step: "payments", code: nobodyPays.code, values: {} }];
+  return [{ step: "payments", code: nobodyPays.code, values: {}, stops: true }];
 }
 
 export const workspace: WidgetWorkspace<"shop"> = {
@@ -137,7 +137,8 @@ export const workspace: WidgetWorkspace<"shop"> = {
   ],
   warnings: function* ({ enabled, pages, terms }) {
     if (!enabled) return;
-    if (shopPages.some((page) => pages[page] === null)) yield { step: "pages", code: "check.shopPages", values: {} };
+    if (shopPages.some((page) => pages[page] === null))
+      yield { step: "pages", code: "check.shopPages", values: {}, stops: true };
     if (terms === null) yield { step: "pages", code: "check.shopTerms", values: {} };
   },
   useOutside: useNobodyPays,

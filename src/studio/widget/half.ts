@@ -49,6 +49,8 @@ export interface StepWarning {
   readonly step: string;
   readonly code: string;
   readonly values: Readonly<Record<string, string>>;
+  /** It stops a release; worth a look where nothing is said. */
+  readonly stops?: boolean;
 }
 
 /** A row of columns in the chart of results, and its name. */

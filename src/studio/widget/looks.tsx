@@ -10,8 +10,8 @@ export function Looks({ looks, step }: { looks: readonly StepWarning[]; step: st
   if (!own.length) return null;
   return (
     <Box mt="8px" display="flex" flexDirection="column" gap="4px">
-      {own.map(({ code, values }) => (
-        <State key={`${code} ${JSON.stringify(values)}`} tone="amber">
+      {own.map(({ code, values, stops }) => (
+        <State key={`${code} ${JSON.stringify(values)}`} tone={stops ? "brick" : "amber"}>
           {reasonWords({ code, ...values })}
         </State>
       ))}

@@ -28,6 +28,7 @@ import type { DraftState } from "./draft";
 import type { Step, StepWarning } from "./half";
 import { useWorkspaceOf } from "./kinds";
 import { Looks } from "./looks";
+import { type Open, PanelButtons } from "./panel-buttons";
 import { type OpenedWidget, useDraft } from "./use-draft";
 import { VisitorView } from "./visitor-view";
 import { words } from "./words";
@@ -116,8 +117,6 @@ function useSound(part: object | null, faults: Readonly<Record<string, string>>)
 const todayIn = (zone: string, now: number) => dateOf(new LocalClock(zone).dayOf(now));
 
 /** Panels of the workspace that are no steps. */
-type Open = { readonly step: string } | "placed" | "results";
-
 const nothing: readonly StepWarning[] = [];
 const useNothing = () => nothing;
 
@@ -152,7 +151,7 @@ function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPa
         one.of.some((own) => path === own || path.startsWith(`${own}.`) || path.startsWith(`${own}[`)),
     );
   const current = typeof open === "string" ? null : steps.find((one) => one.key === open.step);
-  const ready = Object.keys(view.faults).length === 0;
+  const valid = Object.keys(view.faults).length === 0;
   const onKeyDown = (event: React.KeyboardEvent) => {
     if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
     event.preventDefault();
@@ -181,8 +180,9 @@ function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPa
         {view.faults.name ? <State tone="brick">{view.faults.name}</State> : null}
         <OnOff enabled={enabled} draft={draft} view={view} />
         {steps.map((one, index) => {
-          const wrong = faultsOf(one).length > 0;
-          const look = looks.some(({ step }) => step === one.key);
+          const own = looks.filter(({ step }) => step === one.key);
+          const wrong = faultsOf(one).length > 0 || own.some(({ stops }) => stops);
+          const look = own.length > 0;
           const now = one === current;
           return (
             <StepButton
@@ -198,7 +198,7 @@ function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPa
             />
           );
         })}
-        <PanelButtons setOpen={setOpen} open={open} enabled={enabled} ready={ready} />
+        <PanelButtons setOpen={setOpen} open={open} enabled={enabled} valid={valid} looks={looks} steps={steps} />
       </Box>
       <CurrentStep
         key={current?.key ?? String(open)}
@@ -217,7 +217,7 @@ function Workspace({ widget, emptyPart = null }: { widget: OpenedWidget; emptyPa
         view={view}
         settings={settings}
         sound={sound}
-        ready={ready}
+        valid={valid}
         current={current}
         judge={judge}
         site={site}
@@ -232,7 +232,7 @@ const Beside = ({
   view,
   settings,
   sound,
-  ready,
+  valid,
   current,
   judge,
   site,
@@ -241,7 +241,7 @@ const Beside = ({
   view: DraftView;
   settings: never;
   sound: never;
-  ready: boolean;
+  valid: boolean;
   current: Step<keyof WidgetSettings> | null | undefined;
   judge: WidgetJudge<keyof WidgetSettings>;
   site: ReturnType<typeof useSite>;
@@ -250,7 +250,7 @@ const Beside = ({
     <VisitorView
       widget={{ id: widget.id, kind: widget.kind, name: view.name, settings } as SiteWidget}
       part={sound}
-      valid={ready}
+      valid={valid}
       beside={current?.beside ?? "visitor"}
       revision={view.revision}
     />
@@ -332,51 +332,6 @@ const CurrentStep = ({
         </Box>
       </>
     ) : null}
-  </Box>
-);
-
-/** The panels beside the steps: results, where it is placed. */
-const PanelButtons = ({
-  setOpen,
-  open,
-  enabled,
-  ready,
-}: {
-  setOpen: (next: Open) => void;
-  open: Open;
-  enabled: boolean;
-  ready: boolean;
-}) => (
-  <Box borderTopWidth="1px" borderColor="line" mt="12px" pt="8px">
-    {(["placed", "results"] as const).map((panel) => (
-      <button
-        key={panel}
-        type="button"
-        onClick={() => setOpen(panel)}
-        aria-current={open === panel ? "step" : undefined}
-        style={{
-          fontWeight: 650,
-          minHeight: 34,
-          width: "100%",
-          textAlign: "left",
-          padding: "6px 8px",
-          borderRadius: 5,
-          background: open === panel ? "var(--chakra-colors-wash)" : "transparent",
-          cursor: "pointer",
-        }}
-      >
-        {words.panels[panel]}
-      </button>
-    ))}
-    <Box mt="8px" px="8px">
-      {!enabled ? (
-        <State tone="amber">{words.switchedOffVisitorsDo}</State>
-      ) : ready ? (
-        <State tone="moss">{words.readyPublish}</State>
-      ) : (
-        <State tone="brick">{words.notCompleteYet}</State>
-      )}
-    </Box>
   </Box>
 );
 

@@ -22,6 +22,13 @@ export function payNowOf({ confirm, deposit }: Pick<Service, "confirm" | "deposi
   return deposit ? portionOf(deposit, bill) : bill.gross;
 }
 
+/** Names of the services of a calendar that are paid before a booking holds: without a way to pay nobody books them. */
+export const paidFirst = (
+  services: readonly Pick<Service, "id" | "name" | "confirm">[],
+  offered: readonly string[],
+): readonly string[] =>
+  services.filter(({ id, confirm }) => confirm === "payment" && offered.includes(id)).map(({ name }) => name);
+
 /** What cancelling late costs; null where a client can't cancel late at all. */
 export const lateFeeOf = ({ lateFee }: Pick<Service, "lateFee">, bill: Charged | null): number | null =>
   lateFee && bill ? portionOf(lateFee, bill) : null;
