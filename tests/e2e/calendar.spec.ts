@@ -223,9 +223,16 @@ test("a closure is taken from the public holidays, and undone", async () => {
 
 test("prices: who wins a moment, and who lost by what", async () => {
   await step(/Prices/).click();
+  const prices = panel("Prices");
   await page.getByRole("button", { name: "Add a rule" }).click();
   await page.getByRole("textbox", { name: "Each seat" }).fill("44");
-  await expect(panel("Prices").getByText("€44.00 each")).toBeVisible();
+  // Until it says what it is for it is no price of anything.
+  await expect(prices.getByText("Say what this price is for")).toBeVisible();
+  await expect(prices.getByText("€44.00 each")).toBeHidden();
+  await prices.getByLabel("Service", { exact: true }).selectOption("any service");
+  await prices.getByRole("button", { name: "Sat", exact: true }).click();
+  await prices.getByRole("button", { name: "Sun", exact: true }).click();
+  await expect(prices.getByText("€44.00 each")).toBeVisible();
   await page.getByLabel("Day that is pointed at").selectOption("Tuesday");
   await expect(panel("Prices").getByText("€38.00 each, as the service says")).toBeVisible();
   await expect(panel("Prices").getByText("another weekday")).toBeVisible();

@@ -12,6 +12,7 @@ import {
   sharesStarts,
 } from "./booking";
 import type { Moment, PublicService, PublicServices } from "./public-types";
+import { askedQuestions } from "./words/asked-questions";
 
 /** An instant as the API writes it, with what the clock at the place shows. */
 export const momentAt = (clock: WallClock, instant: Instant): Moment => ({
@@ -63,7 +64,7 @@ function publicService(setUp: BookingSetUp, service: Service): PublicService {
       daysAhead: Math.min(resource.daysAhead ?? mostDaysAhead, service.daysAhead ?? mostDaysAhead),
       cancelHours: resource.cancelHours,
     })),
-    questions: service.questions,
+    questions: askedQuestions(service),
     terms: service.terms,
   };
 }

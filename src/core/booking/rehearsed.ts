@@ -30,6 +30,7 @@ import { type Assignment, Availability } from "./rules/availability";
 import { clientMayChangeUntil, holdMs } from "./rules/state";
 import { fullStarts } from "./rules/waiting";
 import { answersSchema, refusal } from "./words/answers";
+import { askedQuestions } from "./words/asked-questions";
 import { visitorReasons } from "./words/words";
 
 export interface RehearsedAnswer {
@@ -285,7 +286,7 @@ export class RehearsedBooking {
   /** Holds what a client gives against what the service asks. */
   private ask(service: Service, asked: Omit<BookingAsked, "hold">) {
     const { answers } = checked(
-      Joi.object<{ answers: Record<string, string> }>({ answers: answersSchema(service.questions) }),
+      Joi.object<{ answers: Record<string, string> }>({ answers: answersSchema(askedQuestions(service)) }),
       { answers: asked.answers },
     );
     const refused = refusal(service, answers);

@@ -424,6 +424,8 @@ export const words = {
     rule: "The chosen rule",
     service: "Service",
     anyService: "any service",
+    sayService: "Choose what it is for…",
+    forNothing: "for nothing yet",
     resource: "With",
     anybody: "anybody",
     beside: "With",
@@ -496,7 +498,7 @@ export const words = {
     remove: (label: string) => `Remove “${label}”`,
     add: "Ask something else",
     askEverywhere: "Ask this for every service",
-    screening: "Who it is not for",
+    screeningOf: (service: string) => `Who it is not for of “${service}”`,
     screeningNeeds:
       "Some answers can say that a service is not for somebody. Ask for one of a list, or for a tick, first.",
     screeningQuestion: "Question that decides",
@@ -511,6 +513,10 @@ export const words = {
     addScreening: "Add an answer that refuses",
     removeScreening: "Remove this rule",
     terms: "Terms",
+    termsOf: (service: string) => `Terms of “${service}”`,
+    termsDiffer: (names: readonly string[]) => `Other terms, or none, have: ${names.join(", ")}.`,
+    termsSame: (count: number) => `All ${count} services have these terms.`,
+    termsEverywhere: (count: number) => `Set these terms for all ${count} services`,
     termsHint: "They are agreed to with a tick, and kept with each booking as they stood that day. Empty for none.",
   },
   where: {

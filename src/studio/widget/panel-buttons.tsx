@@ -79,7 +79,7 @@ function Ready({
     <>
       <State tone={stops.length ? "brick" : "amber"}>{says(of.map(({ title }) => title))}</State>
       <QuietButton mt="4px" onClick={() => setOpen({ step: first.key })}>
-        {words.goToStep(first.title)}
+        {words.showStep}
       </QuietButton>
     </>
   );

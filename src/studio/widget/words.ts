@@ -19,7 +19,7 @@ export const words = {
   readyPublish: "Ready to publish",
   stepsStop: (steps: readonly string[]) => `Not ready: ${steps.join(", ")}`,
   stepsLook: (steps: readonly string[]) => `Worth a look before it goes live: ${steps.join(", ")}`,
-  goToStep: (step: string) => `Go to “${step}”`,
+  showStep: "Show me",
   whatShown: "What is shown",
   whatVisitorGets: "What a visitor gets",
   whenOpensWhy: "When it opens, and why",

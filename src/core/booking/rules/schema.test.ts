@@ -1,8 +1,10 @@
 import { type ReleasedBooking, usualLook } from "@/core/booking/released";
+import { newPriceRule } from "../blank";
 import type { BookingSetUp } from "../booking";
 import { aResource, aService, aSetUp } from "../sample.test-kit";
 import { booking } from "../widget";
 import { answersSchema, refusal } from "../words/answers";
+import { askedQuestions } from "../words/asked-questions";
 import { setUpFaults } from "./references";
 import { bookingSetUpSchema } from "./schema";
 import { mayAskAll, triedOn } from "./size";
@@ -172,6 +174,29 @@ test("references to what is not there are named", () => {
     "services[0].screening[0].question",
     "resources[0].place",
   ]);
+});
+
+test("a choice that refuses by an answer has to be made: left open, it would refuse nobody", () => {
+  const service = aService("bench", {
+    questions: [
+      { key: "before", kind: "choice", label: "Before?", required: false, options: ["Yes", "No"] },
+      { key: "colour", kind: "choice", label: "Colour", required: false, options: ["Red", "Blue"] },
+    ],
+    screening: [{ question: "before", refuses: ["No"], words: "Begin with First throw." }],
+  });
+  expect(askedQuestions(service).map(({ key, required }) => [key, required])).toEqual([
+    ["before", true],
+    ["colour", false],
+  ]);
+  expect(answersSchema(askedQuestions(service)).validate({}).error?.details[0]?.path).toEqual(["before"]);
+});
+
+test("a price rule that is for nothing yet is refused at its service", () => {
+  const { error } = bookingSetUpSchema.validate({ ...good, prices: [{ ...newPriceRule("new", 100), service: "" }] });
+  expect(error?.details[0]).toMatchObject({
+    path: ["prices", 0, "service"],
+    message: expect.stringContaining("changes nothing"),
+  });
 });
 
 test("answers are held to their questions, and one of them can refuse", () => {

@@ -457,7 +457,10 @@ const resourceSchema: Joi.ObjectSchema<Resource> = Joi.object<Resource>({
 const priceRuleSchema: Joi.ObjectSchema<PriceRule> = Joi.object<PriceRule>({
   id: bookingId.required(),
   priority: whole(-1000, 1000, "A priority").required(),
-  service: bookingId.allow(null).required(),
+  service: bookingId
+    .allow(null)
+    .required()
+    .messages({ "string.empty": "Say what this price is for: one service, or any. Until then it changes nothing." }),
   resource: bookingId.allow(null).required(),
   weekdays: weekdays.allow(null).required(),
   hours: daySpan.allow(null).required(),

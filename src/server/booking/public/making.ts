@@ -3,6 +3,7 @@ import Joi from "joi";
 import type { Service } from "@/core/booking/booking";
 import { type BookingAsked, bookingSchema, holdSchema, waitSchema } from "@/core/booking/rules/asked";
 import { answersSchema, refusal } from "@/core/booking/words/answers";
+import { askedQuestions } from "@/core/booking/words/asked-questions";
 import { crowdWords } from "@/core/booking/words/words";
 import { lockSite } from "@/server/booking/commands/lock";
 import type { Locked } from "@/server/booking/commands/locked";
@@ -63,7 +64,7 @@ export async function postHold(call: PublicCall, body: unknown, key: string, add
 /** What a client gives of themselves, held against what the service asks. */
 function clientOf({ site }: PublicCall, locked: Locked, service: Service, asked: Omit<BookingAsked, "hold">) {
   const { answers } = validated(
-    Joi.object<{ answers: Record<string, string> }>({ answers: answersSchema(service.questions) }),
+    Joi.object<{ answers: Record<string, string> }>({ answers: answersSchema(askedQuestions(service)) }),
     { answers: asked.answers },
   );
   const refused = refusal(service, answers);

@@ -71,15 +71,11 @@ export function QuestionsStep(props: StepProps<"booking">) {
               </QuietButton>
             ) : null}
           </Group>
-          <Group title={own.screening}>
+          <Group title={own.screeningOf(service.name)}>
             <ScreeningOf editing={editing} />
           </Group>
-          <Group title={own.terms}>
-            <Row label={own.terms} stacked error={editing.fault("terms")} hint={own.termsHint}>
-              {(ids) => (
-                <TextArea {...ids} rows={4} value={service.terms} onChange={(terms) => editing.put({ terms })} />
-              )}
-            </Row>
+          <Group title={own.termsOf(service.name)}>
+            <TermsOf service={service} editing={editing} services={part.services} onAll={changePart} />
           </Group>
         </>
       ) : (
@@ -87,6 +83,44 @@ export function QuestionsStep(props: StepProps<"booking">) {
       )}
       <WordsOf {...props} />
       {place ? <LettersOf editing={place} part={props.sound} /> : null}
+    </>
+  );
+}
+
+/** What is agreed to for one service; all can have the same by one press, and which have others is told. */
+function TermsOf({
+  service,
+  editing,
+  services,
+  onAll,
+}: {
+  service: Service;
+  editing: Editing<"services">;
+  services: readonly Service[];
+  onAll: StepProps<"booking">["changePart"];
+}) {
+  const others = services.filter(({ terms }) => terms !== service.terms);
+  return (
+    <>
+      <Row label={own.terms} stacked error={editing.fault("terms")} hint={own.termsHint}>
+        {(ids) => <TextArea {...ids} rows={4} value={service.terms} onChange={(terms) => editing.put({ terms })} />}
+      </Row>
+      {services.length > 1 ? (
+        <>
+          <Text color="ink2" fontSize="small">
+            {others.length ? own.termsDiffer(others.map(({ name }) => name)) : own.termsSame(services.length)}
+          </Text>
+          {others.length ? (
+            <QuietButton
+              onClick={() =>
+                onAll({ services: services.map((one) => ({ ...one, terms: service.terms })) }, "terms-everywhere")
+              }
+            >
+              {own.termsEverywhere(services.length)}
+            </QuietButton>
+          ) : null}
+        </>
+      ) : null}
     </>
   );
 }

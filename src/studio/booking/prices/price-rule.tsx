@@ -21,7 +21,7 @@ const dayNames = words.painter.short;
 /** "Sat · 10-12 · Maren": what a rule asks for. */
 export function conditionsText(rule: PriceRule, part: BookingSetUp): string {
   const said = [
-    part.services.find(({ id }) => id === rule.service)?.name ?? rule.service,
+    rule.service === "" ? own.forNothing : (part.services.find(({ id }) => id === rule.service)?.name ?? rule.service),
     part.resources.find(({ id }) => id === rule.resource)?.name ?? rule.resource,
     rule.weekdays?.map((day) => dayNames[day - 1]).join(", "),
     rule.hours && hoursOfText(rule.hours),
@@ -39,7 +39,7 @@ const of = fieldsOf<PriceRule, BookingSetUp>();
 
 /** Lengths of what a rule is for; one that is offered no more stands there still, so that it can be let go of. */
 const lengthsOf = (rule: PriceRule, part: BookingSetUp): readonly number[] => {
-  const meant = part.services.filter(({ id }) => rule.service === null || rule.service === id);
+  const meant = part.services.filter(({ id }) => rule.service === null || rule.service === id || rule.service === "");
   const offered = meant.flatMap((one) => (one.lengths ?? []).map(({ minutes }) => minutes));
   return [...new Set([...offered, ...(rule.minutes ? [rule.minutes] : [])])].toSorted((one, other) => one - other);
 };
@@ -49,8 +49,24 @@ const named = (list: readonly { readonly id: string; readonly name: string }[], 
   ...list.map(({ id, name }) => [id, name] as const),
 ];
 
+/** A new rule is for nothing, and can't be kept, until it says what it is for: “any service” is said, too. */
+const notSaid = "?";
+const everyService = "*";
+
 const ruleFields: readonly TableField<PriceRule>[] = [
-  of.choice("service", own.service, (_rule, { services }) => named(services, own.anyService), { empty: null }),
+  of.choice(
+    "service",
+    own.service,
+    ({ service }, { services }) => [
+      ...(service === "" ? [[notSaid, own.sayService] as const] : []),
+      [everyService, own.anyService],
+      ...services.map(({ id, name }) => [id, name] as const),
+    ],
+    {
+      shows: ({ service }) => (service === null ? everyService : service || notSaid),
+      read: (chosen) => (chosen === everyService ? null : chosen === notSaid ? "" : chosen),
+    },
+  ),
   of.choice("resource", own.resource, (_rule, { resources }) => named(resources, own.anybody), { empty: null }),
   of.slot((form) => <Weekdays {...form} />),
   of.slot((form) => <HoursRow {...form} />),

@@ -78,7 +78,7 @@ export function PricesStep(props: Props) {
         mt="8px"
         onClick={() => {
           const id = nanoid(10);
-          editor.add("prices", { ...newPriceRule(id, part.services[0]?.price?.amount ?? 0), weekdays: [6, 7] });
+          editor.add("prices", { ...newPriceRule(id, part.services[0]?.price?.amount ?? 0), service: "" });
           setOpen(id);
         }}
       >
