@@ -137,6 +137,19 @@ describe("from a hold to a booking", () => {
     expect(next.status).toBe(201);
     const id = String(held.body.hold).split(".")[0] as string;
     expect(await historyOf(id)).toEqual(["client: held", "time: expired"]);
+    // On the Desk it is nobody's booking, before a job has looked at it and after; nor is it counted.
+    const onDesk = async (states: readonly string[]) => {
+      const asked = { ...site, from: "2026-03-20T00:00:00Z", to: "2026-03-21T00:00:00Z", states };
+      const { all, rows } = (await operate("designer", "booking.list", asked as never)) as {
+        all: number;
+        rows: unknown[];
+      };
+      return [all, rows.length];
+    };
+    expect(await onDesk(["expired"])).toEqual([0, 0]);
+    expect(await onDesk(["held"])).toEqual([1, 1]);
+    context.set("2026-03-05T19:30:00Z");
+    expect(await onDesk(["held"])).toEqual([0, 0]);
   });
 
   test("hours that are taken away between hold and confirmation: nothing is booked in them", async () => {

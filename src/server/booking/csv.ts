@@ -68,6 +68,7 @@ export async function* bookingsCsv({ context, site }: SiteCall, asked: BookingsA
         and(
           eq(bookings.siteId, site.id),
           ne(bookings.state, "held"),
+          or(ne(bookings.state, "expired"), ne(bookings.name, ""), ne(bookings.email, "")),
           gte(bookings.startsAt, from),
           lt(bookings.startsAt, to),
           after

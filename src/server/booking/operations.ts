@@ -161,6 +161,9 @@ export const bookingOperations = {
         inArray(bookings.state, states),
         gte(bookings.startsAt, new Date(input.from)),
         lt(bookings.startsAt, new Date(input.to)),
+        // A time that was kept and never booked is nobody’s booking; one that is still kept is on its way to be one.
+        or(ne(bookings.state, "expired"), ne(bookings.name, ""), ne(bookings.email, "")),
+        or(ne(bookings.state, "held"), gt(bookings.endsByItselfAt, call.context.now())),
         toSettle ? or(eq(bookings.refundDue, true), gt(bookings.fee, bookings.paid)) : undefined,
       );
       const rows = await call.context.db
