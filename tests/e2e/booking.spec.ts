@@ -51,6 +51,11 @@ test("a visitor books on the live site, and cancels by the link in the letter", 
   await visitor.goto(link ?? "");
   await expect(visitor.getByRole("heading", { name: "Your booking" })).toBeVisible();
   await expectAccessible(visitor);
+  // It is asked once: the first press changes nothing, and leads back.
+  await visitor.getByRole("link", { name: "Cancel this booking" }).click();
+  await expect(visitor.getByRole("heading", { name: "Cancel this booking?" })).toBeVisible();
+  await visitor.getByRole("link", { name: "Go back" }).click();
+  await visitor.getByRole("link", { name: "Cancel this booking" }).click();
   await visitor.getByRole("button", { name: "Cancel this booking" }).click();
   await expect(visitor.getByRole("heading", { name: "This booking is cancelled" })).toBeVisible();
   await page.reload();

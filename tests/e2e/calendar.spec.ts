@@ -229,7 +229,7 @@ test("prices: who wins a moment, and who lost by what", async () => {
   // Until it says what it is for it is no price of anything.
   await expect(prices.getByText("Say what this price is for")).toBeVisible();
   await expect(prices.getByText("€44.00 each")).toBeHidden();
-  await prices.getByLabel("Service", { exact: true }).selectOption("any service");
+  await prices.getByLabel("Service", { exact: true }).filter({ hasText: "any service" }).selectOption("any service");
   await prices.getByRole("button", { name: "Sat", exact: true }).click();
   await prices.getByRole("button", { name: "Sun", exact: true }).click();
   await expect(prices.getByText("€44.00 each")).toBeVisible();

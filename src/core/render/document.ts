@@ -41,7 +41,7 @@ export function noticeHtml(notice: {
     | { readonly href: string; readonly words: string }
     | { readonly command: string; readonly action?: string; readonly fields?: readonly (readonly [string, string])[] }
     | null;
-  /** Values to press one of, in groups: each is sent as a form to the same address. */
+  /** Values to press one of, in groups: each asks the same address for what would come of it, and changes nothing yet. */
   readonly choices?: {
     readonly name: string;
     readonly groups: readonly {
@@ -49,8 +49,10 @@ export function noticeHtml(notice: {
       readonly options: readonly { readonly value: string; readonly words: string }[];
     }[];
   };
-  /** Another command below it, less loud. */
-  readonly or?: { readonly command: string; readonly action: string };
+  /** Another way below it, less loud: a command, or a link. */
+  readonly or?:
+    | { readonly command: string; readonly action: string }
+    | { readonly href: string; readonly words: string };
   readonly links?: readonly { readonly href: string; readonly words: string }[];
   /** Lines to be copied as they stand. */
   readonly code?: string;
@@ -59,7 +61,7 @@ export function noticeHtml(notice: {
     ({ title, options }) =>
       `<h2 class="n-day">${escapeHtml(title)}</h2><p class="n-times">${options.map((one) => `<button type="submit" name="${escapeHtml(notice.choices?.name ?? "")}" value="${escapeHtml(one.value)}">${escapeHtml(one.words)}</button>`).join(" ")}</p>`,
   );
-  const form = choices.length ? `<form method="post" enctype="multipart/form-data">${choices.join("")}</form>` : "";
+  const form = choices.length ? `<form>${choices.join("")}</form>` : "";
   const links = (notice.links ?? []).map(({ href, words }) => `<a href="${escapeHtml(href)}">${escapeHtml(words)}</a>`);
   const code = notice.code ? `<pre class="n-code" tabindex="0"><code>${escapeHtml(notice.code)}</code></pre>` : "";
   const more = `${code}${form}${links.length ? `<div class="b-rich"><p>${links.join(" · ")}</p></div>` : ""}`;
@@ -68,9 +70,11 @@ export function noticeHtml(notice: {
       ? `<form method="post"${notice.then.action ? ` action="${escapeHtml(notice.then.action)}"` : ""}>${hiddenFields(notice.then.fields ?? [])}<button class="b-button" type="submit">${escapeHtml(notice.then.command)}</button></form>`
       : `<a class="b-button" href="${escapeHtml(notice.then.href)}">${escapeHtml(notice.then.words)}</a>`
     : "";
-  const or = notice.or
-    ? `<form class="n-times n-or" method="post" action="${escapeHtml(notice.or.action)}"><button type="submit">${escapeHtml(notice.or.command)}</button></form>`
-    : "";
+  const or = !notice.or
+    ? ""
+    : "href" in notice.or
+      ? `<p class="n-or"><a href="${escapeHtml(notice.or.href)}">${escapeHtml(notice.or.words)}</a></p>`
+      : `<form class="n-times n-or" method="post" action="${escapeHtml(notice.or.action)}"><button type="submit">${escapeHtml(notice.or.command)}</button></form>`;
   return `<main id="main"><section class="b-section"><div class="b-in"><h1 class="b-heading">${escapeHtml(notice.title)}</h1><div class="b-rich"><p>${escapeHtml(notice.text)}</p></div>${more}${then}${or}</div></section></main>`;
 }
 

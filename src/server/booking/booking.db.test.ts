@@ -352,6 +352,9 @@ describe("the client's own link", () => {
     const page = (perform: boolean) =>
       bookingPage(context, "wrenfield", booked.body.token, perform ? { fee: 0 } : null, "192.0.2.7");
     expect((await page(false)).html).toContain("Cancel this booking");
+    // The link leads to the question, which changes nothing either.
+    const sure = await bookingPage(context, "wrenfield", booked.body.token, null, "192.0.2.7", true);
+    expect(sure.html).toContain("Cancel this booking?");
     expect((await rowOf(idOf(booked))).state).toBe("confirmed");
     expect((await page(true)).html).toContain("This booking is cancelled");
     expect((await rowOf(idOf(booked))).state).toBe("cancelled");
@@ -405,6 +408,12 @@ describe("the client's own link", () => {
     const startsAt = async () => (await rowOf(idOf(booked))).startsAt.toISOString();
     const press = /value="(2026-03-[^"]+)"/.exec(free.html)?.[1] ?? "";
     const [start = ""] = press.split(" ");
+    // Pressed, it is asked about: from when to when.
+    const asked = { from: "", start: null, asks: press };
+    const sure = await movePage(context, "wrenfield", booked.body.token, asked, "192.0.2.8");
+    expect(sure.html).toContain("Verlegen?");
+    expect(sure.html).toContain(`value="${press}"`);
+    expect(await startsAt()).toBe(own);
     expect((await move("", press)).html).toContain("Ihre Buchung ist verlegt");
     expect(await startsAt()).toBe(start);
     // The same press again is the same command.

@@ -136,7 +136,7 @@ test("the page behind the letter says what it costs before it is pressed; presse
   // The button that was drawn when it still cost nothing.
   const refused = await page({ fee: 0 });
   expect([refused.status, refused.html.includes("Cancelling costs €12.00 now.")]).toEqual([409, true]);
-  const late = (await page(null)).html;
+  const late = (await bookingPage(context, "wrenfield", booked.body.token, null, "192.0.2.7", true)).html;
   expect(late).toContain("Cancel it for €12.00");
   expect(late).toContain('action="page?fee=1200"');
   const done = (await page({ fee: 1200 })).html;

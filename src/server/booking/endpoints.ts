@@ -209,6 +209,7 @@ const bookingPageOf = (perform: boolean) => async (call: VisitorCall) =>
       param(call, "token"),
       perform ? { fee: Number(call.query.fee) || 0, take: call.query.take !== undefined } : null,
       call.address,
+      !perform && call.query.cancel !== undefined,
     ),
   );
 
@@ -352,7 +353,7 @@ export const bookingEndpoints: readonly Endpoint[] = [
     path: `${ownBooking}/move`,
     says: {
       ...pageAsks("Free times that a client's own booking could move to, without scripts"),
-      parameters: [widget, token, query("from", false, date)],
+      parameters: [widget, token, query("from", false, date), query("start", false, text)],
     },
     fromPages: "own",
     costly: true,
@@ -363,7 +364,7 @@ export const bookingEndpoints: readonly Endpoint[] = [
           call.context,
           call.siteKey,
           param(call, "token"),
-          { from: call.query.from ?? "", start: null },
+          { from: call.query.from ?? "", start: null, asks: call.query.start ?? "" },
           call.address,
         ),
       ),

@@ -52,13 +52,17 @@ async function refused(context: Context, siteKey: string, language: string, erro
 const languageOf = async (context: Context, siteKey: string) =>
   (await findSite(context.db, siteKey))?.settings.language ?? "en";
 
-/** Status and HTML; with `perform`, after the button was pressed, with what the page said that it costs. */
+/**
+ * Status and HTML; with `perform`, after the button was pressed, with what the page said that it costs. With `asks` it asks
+ * whether it is to be cancelled: that is done by a press of its own.
+ */
 export async function bookingPage(
   context: Context,
   siteKey: string,
   token: string,
   perform: { readonly fee: number; readonly take?: boolean } | null,
   address: string,
+  asks = false,
 ): Promise<Answered> {
   let language = await languageOf(context, siteKey);
   try {
@@ -75,19 +79,20 @@ export async function bookingPage(
       );
     const { setUp, booking } = await ownBooking(context, siteKey, token);
     language = booking.language;
-    return { status: 200, html: await ownPage(context, siteKey, { setUp, booking }) };
+    const found = { setUp, booking };
+    return {
+      status: 200,
+      html: asks ? await surePage(context, siteKey, found) : await ownPage(context, siteKey, found),
+    };
   } catch (error) {
     return refused(context, siteKey, language, error);
   }
 }
 
-async function ownPage(
-  context: Context,
-  siteKey: string,
-  { setUp, booking }: Pick<Awaited<ReturnType<typeof ownBooking>>, "setUp" | "booking">,
-  title?: string,
-): Promise<string> {
-  const words = pageWords(booking.language);
+type Own = Pick<Awaited<ReturnType<typeof ownBooking>>, "setUp" | "booking">;
+
+/** What was booked, when and where, in one line. */
+function whatOf(context: Context, { setUp, booking }: Own): string {
   const clock = clockOfBooking(setUp, booking);
   const place = setUp.places.find(({ id }) => id === booking.placeId);
   const when = momentWords(
@@ -95,13 +100,41 @@ async function ownPage(
     booking.startsAt.getTime(),
   );
   const where = [place?.name, place?.address].filter(Boolean).join(", ");
-  const what = `${booking.serviceName}, ${when}. ${where}.`;
+  return `${booking.serviceName}, ${when}. ${where}.`;
+}
+
+const costOf = (context: Context, booking: BookingRow): number | null =>
+  cancellingCosts({ ...booking, startsAt: booking.startsAt.getTime() }, context.now().getTime());
+
+/** Asks whether it is to be cancelled, with what that costs; where it can't be any more, the booking as it stands. */
+async function surePage(context: Context, siteKey: string, own: Own): Promise<string> {
+  const { booking } = own;
+  const words = pageWords(booking.language);
+  const waits = booking.state === "listed" || booking.state === "offered" || booking.state === "waitingPayment";
+  const cost = waits ? 0 : bookedStates.includes(booking.state) ? costOf(context, booking) : null;
+  if (cost === null) return ownPage(context, siteKey, own);
+  const money = (amount: number) => moneyWords({ amount, currency: booking.bill?.currency ?? "" }, booking.language);
+  const leaves = booking.state === "listed" || booking.state === "offered";
+  const command = leaves ? words.leaveList : cost ? words.cancelFor(money(cost)) : words.cancel;
+  return noticePage(context, siteKey, {
+    title: leaves ? words.leaveSure : words.cancelSure,
+    text: [whatOf(context, own), ...(cost ? [words.late(money(cost))] : [])].join(" "),
+    then: { command, action: cost ? `page?fee=${cost}` : "page" },
+    or: { href: "page", words: words.back },
+  });
+}
+
+async function ownPage(context: Context, siteKey: string, own: Own, title?: string): Promise<string> {
+  const { setUp, booking } = own;
+  const words = pageWords(booking.language);
+  const clock = clockOfBooking(setUp, booking);
+  const what = whatOf(context, own);
   const money = (amount: number) => moneyWords({ amount, currency: booking.bill?.currency ?? "" }, booking.language);
   if (booking.state === "listed")
     return noticePage(context, siteKey, {
       title: words.titles.listed ?? "",
       text: `${what} ${words.listed}`,
-      then: { command: words.leaveList, action: "page" },
+      then: { href: "page?cancel", words: words.leaveList },
     });
   if (booking.state === "offered")
     return noticePage(context, siteKey, {
@@ -117,7 +150,7 @@ async function ownPage(
         ...priced(booking, money),
       ].join(" "),
       then: { command: words.takeIt, action: "page?take" },
-      or: { command: words.leaveIt, action: "page" },
+      or: { href: "page?cancel", words: words.leaveIt },
     });
   if (booking.state === "waitingPayment")
     return noticePage(context, siteKey, {
@@ -127,22 +160,18 @@ async function ownPage(
         href: payPath(context, "booking", booking.id),
         words: shopWords(booking.language).payNow(money(booking.payNow ?? 0)),
       },
-      or: { command: words.cancel, action: "page" },
+      or: { href: "page?cancel", words: words.cancel },
     });
   const open = bookedStates.includes(booking.state);
   const may = open && mayChange(context, booking);
-  const cost = open
-    ? cancellingCosts({ ...booking, startsAt: booking.startsAt.getTime() }, context.now().getTime())
-    : null;
+  const cost = open ? costOf(context, booking) : null;
   return noticePage(context, siteKey, {
     title: title ?? words.titles[booking.state] ?? words.titles.confirmed,
     text: [what, ...said(booking, cost, money)].join(" "),
     then:
       cost === null
         ? { href: "/", words: words.toSite }
-        : cost
-          ? { command: words.cancelFor(money(cost)), action: `page?fee=${cost}` }
-          : { command: words.cancel, action: "page" },
+        : { href: "page?cancel", words: cost ? words.cancelFor(money(cost)) : words.cancel },
     ...(may && movable.includes(booking.state) ? { links: [{ href: "move", words: words.move }] } : {}),
   });
 }
@@ -166,12 +195,12 @@ function said(booking: BookingRow, cost: number | null, money: (amount: number) 
   ];
 }
 
-/** Free times that a booking could move to, from a date on; or, with a `start`, the command. */
+/** Free times that a booking could move to, from a date on; with `asks` the question whether to that one; with a `start`, the command. */
 export async function movePage(
   context: Context,
   siteKey: string,
   token: string,
-  asked: { readonly from: string; readonly start: string | null },
+  asked: { readonly from: string; readonly start: string | null; readonly asks?: string },
   address: string,
 ): Promise<Answered> {
   let language = await languageOf(context, siteKey);
@@ -190,10 +219,28 @@ export async function movePage(
     const service = setUp.services.find(({ id }) => id === booking.serviceId);
     if (!service || !movable.includes(booking.state) || !mayChange(context, booking))
       return { status: 200, html: await ownPage(context, siteKey, found) };
+    const to = asked.asks ? Date.parse(asked.asks.split(" ", 1)[0] ?? "") : Number.NaN;
+    if (Number.isFinite(to))
+      return { status: 200, html: await sureToMovePage(context, siteKey, found, asked.asks ?? "", to) };
     return { status: 200, html: await freePage(context, siteKey, found, service, asked.from) };
   } catch (error) {
     return refused(context, siteKey, language, error);
   }
+}
+
+/** Asks whether it is to move from when it is to the time that was pressed. */
+async function sureToMovePage(context: Context, siteKey: string, own: Own, value: string, to: number): Promise<string> {
+  const { setUp, booking } = own;
+  const words = pageWords(booking.language);
+  const clock = clockOfBooking(setUp, booking);
+  const wording = { clock, setUp, language: booking.language, now: context.now().getTime() };
+  const [before, after] = [booking.startsAt.getTime(), to].map((instant) => momentWords(wording, instant));
+  return noticePage(context, siteKey, {
+    title: words.moveSure,
+    text: words.moveFromTo(booking.serviceName, before ?? "", after ?? ""),
+    then: { command: words.moveIt, action: "move", fields: [["start", value]] },
+    or: { href: "move", words: words.back },
+  });
 }
 
 async function freePage(

@@ -4,6 +4,11 @@ import type { BookingState } from "@/core/booking/rules/state";
 export interface Words {
   readonly titles: Readonly<Partial<Record<BookingState, string>>> & { readonly confirmed: string };
   readonly cancel: string;
+  readonly cancelSure: string;
+  readonly leaveSure: string;
+  readonly moveSure: string;
+  readonly moveFromTo: (what: string, from: string, to: string) => string;
+  readonly moveIt: string;
   readonly move: string;
   readonly back: string;
   readonly toSite: string;
