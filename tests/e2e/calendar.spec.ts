@@ -395,6 +395,9 @@ test("a visitor books by mouse, is told what is wrong, and sees what was booked"
     // Order: times stand by the clock.
     .nth(3)
     .click();
+  // It is asked once, with from when to when.
+  await expect(visitor.getByText(/^First throw: from .*, \d\d:\d\d to .*, \d\d:\d\d\.$/)).toBeVisible();
+  await visitor.getByRole("button", { name: "Move it to that time" }).click();
   await expect(visitor.getByRole("heading", { name: "Your booking has moved" })).toBeVisible();
   await visitor.close();
 });
@@ -422,14 +425,17 @@ test("another visitor books by keys alone, in their own zone, with the place’s
   await visitor.keyboard.press("Enter");
   await expectSome(calendar(visitor).locator(".slot"));
   await expect(
-    calendar(visitor).getByText("Times are on your clock. The place is on the clock of Dublin."),
+    calendar(visitor).getByText("Times are those of Dublin; where you are stands beside them."),
   ).toBeVisible();
-  await expect(slotAt(calendar(visitor), 0)).toContainText(/in Dublin/);
+  const [there = "", here = ""] = (await slotAt(calendar(visitor), 0).innerText()).match(/\d\d:\d\d/g) ?? [];
+  // From the list to the booking's own page the same two times are told in the same form.
+  const told = new RegExp(`, ${there} in Dublin \\(${here} where you are\\)`);
   const width = await visitor.evaluate(() => document.documentElement.scrollWidth);
   expect(width).toBeLessThanOrEqual(320);
   await slotAt(calendar(visitor), 0).focus();
   await visitor.keyboard.press("Enter");
   await expect(calendar(visitor).getByRole("heading", { name: "Your details" })).toBeFocused();
+  await expect(calendar(visitor).getByText(told)).toBeVisible();
   for (const words of ["Odhran Keane", "odhran.ferry@post.example", ""]) {
     await visitor.keyboard.press("Tab");
     await visitor.keyboard.type(words);
@@ -439,6 +445,9 @@ test("another visitor books by keys alone, in their own zone, with the place’s
   await visitor.keyboard.press("Tab");
   await visitor.keyboard.press("Enter");
   await expect(calendar(visitor).getByRole("heading", { name: "Booked" })).toBeFocused();
+  await expect(calendar(visitor).locator("dd").filter({ hasText: told })).toBeVisible();
+  await calendar(visitor).getByRole("link", { name: "Move or cancel" }).click();
+  await expect(visitor.getByText(told)).toBeVisible();
   await visitor.close();
 });
 

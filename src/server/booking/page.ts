@@ -4,7 +4,7 @@
 import type { Service } from "@/core/booking/booking";
 import { balanceOf, cancellingCosts } from "@/core/booking/money/deposit";
 import { bookedStates, clientMayChangeUntil } from "@/core/booking/rules/state";
-import { momentWords, timeWords } from "@/core/booking/words/words";
+import { type Clocks, onBothClocks, timeOnBothClocks } from "@/core/booking/words/both-clocks";
 import { moneyWords } from "@/core/money/money";
 import { shopWords } from "@/core/storefront/words";
 import { type DayNumber, dateOf, dayNumber } from "@/core/time/clock";
@@ -91,14 +91,16 @@ export async function bookingPage(
 
 type Own = Pick<Awaited<ReturnType<typeof ownBooking>>, "setUp" | "booking">;
 
+/** The clocks of its place and of whoever booked it. */
+const clocksOf = (context: Context, { setUp, booking }: Own): Clocks => ({
+  ...{ place: clockOfBooking(setUp, booking).zone, client: booking.zone },
+  ...{ language: booking.language, now: context.now().getTime() },
+});
+
 /** What was booked, when and where, in one line. */
 function whatOf(context: Context, { setUp, booking }: Own): string {
-  const clock = clockOfBooking(setUp, booking);
   const place = setUp.places.find(({ id }) => id === booking.placeId);
-  const when = momentWords(
-    { clock, setUp, language: booking.language, now: context.now().getTime() },
-    booking.startsAt.getTime(),
-  );
+  const when = onBothClocks(booking.startsAt.getTime(), clocksOf(context, { setUp, booking }));
   const where = [place?.name, place?.address].filter(Boolean).join(", ");
   return `${booking.serviceName}, ${when}. ${where}.`;
 }
@@ -125,9 +127,8 @@ async function surePage(context: Context, siteKey: string, own: Own): Promise<st
 }
 
 async function ownPage(context: Context, siteKey: string, own: Own, title?: string): Promise<string> {
-  const { setUp, booking } = own;
+  const { booking } = own;
   const words = pageWords(booking.language);
-  const clock = clockOfBooking(setUp, booking);
   const what = whatOf(context, own);
   const money = (amount: number) => moneyWords({ amount, currency: booking.bill?.currency ?? "" }, booking.language);
   if (booking.state === "listed")
@@ -141,12 +142,7 @@ async function ownPage(context: Context, siteKey: string, own: Own, title?: stri
       title: words.titles.offered ?? "",
       text: [
         what,
-        words.offered(
-          momentWords(
-            { clock, setUp, language: booking.language, now: context.now().getTime() },
-            booking.endsByItselfAt?.getTime() ?? 0,
-          ),
-        ),
+        words.offered(onBothClocks(booking.endsByItselfAt?.getTime() ?? 0, clocksOf(context, own))),
         ...priced(booking, money),
       ].join(" "),
       then: { command: words.takeIt, action: "page?take" },
@@ -230,11 +226,11 @@ export async function movePage(
 
 /** Asks whether it is to move from when it is to the time that was pressed. */
 async function sureToMovePage(context: Context, siteKey: string, own: Own, value: string, to: number): Promise<string> {
-  const { setUp, booking } = own;
+  const { booking } = own;
   const words = pageWords(booking.language);
-  const clock = clockOfBooking(setUp, booking);
-  const wording = { clock, setUp, language: booking.language, now: context.now().getTime() };
-  const [before, after] = [booking.startsAt.getTime(), to].map((instant) => momentWords(wording, instant));
+  const [before, after] = [booking.startsAt.getTime(), to].map((instant) =>
+    onBothClocks(instant, clocksOf(context, own)),
+  );
   return noticePage(context, siteKey, {
     title: words.moveSure,
     text: words.moveFromTo(booking.serviceName, before ?? "", after ?? ""),
@@ -263,16 +259,20 @@ async function freePage(
     now: context.now(),
     without: booking.id,
   });
-  const wording = { clock, setUp, language: booking.language, now: context.now().getTime() };
+  const clocks = clocksOf(context, { setUp, booking });
+  const timeSaid = (start: number) => {
+    const { time, beside } = timeOnBothClocks(start, clocks);
+    return beside ? `${time} (${beside})` : time;
+  };
   const choices = Array.from({ length: shownDays }, (_, nth) => first + nth).flatMap((day) => {
     const options = availability.timesOn(day).flatMap(({ dates }) => {
       const start = dates[0]?.start;
       if (start === undefined || start === booking.startsAt.getTime()) return [];
-      return [{ value: `${new Date(start).toISOString()} ${booking.sequence}`, words: timeWords(wording, start) }];
+      return [{ value: `${new Date(start).toISOString()} ${booking.sequence}`, words: timeSaid(start) }];
     });
     return options.length ? [{ title: dayTitle(clock, booking.language, day), options }] : [];
   });
-  const now = `${booking.serviceName}, ${momentWords(wording, booking.startsAt.getTime())}`;
+  const now = `${booking.serviceName}, ${onBothClocks(booking.startsAt.getTime(), clocks)}`;
   const turn = (day: DayNumber, said: string) => ({ href: `move?from=${dateOf(day)}`, words: said });
   return noticePage(context, siteKey, {
     title: words.moveTitle,

@@ -4,15 +4,16 @@
 import { html, LitElement, nothing } from "lit";
 import type { Moment, PublicBooking } from "@/core/booking/public-types";
 import type { ReleasedBooking } from "@/core/booking/released";
+import { onBothClocks } from "@/core/booking/words/both-clocks";
 import { ownLookClasses } from "@/core/booking/words/list-css";
 import type { BookingApi, Refused } from "./api";
 import { dateAt, listedDateAt } from "./dates";
 import { drawNeed, drawServices, drawWho } from "./draw/choices";
 import { drawDetails, drawDone, headingOf } from "./draw/details";
-import { chosenWords, type Scene } from "./draw/scene";
+import { chosenWords, clocksOf, type Scene } from "./draw/scene";
 import { drawDate, drawWhen } from "./draw/when";
 import { Fields } from "./fields";
-import { longDay, timeOfDay, written } from "./month";
+import { longDay, written } from "./month";
 import { styles } from "./styles";
 import {
   type Ask,
@@ -323,7 +324,7 @@ export class SiteBooking extends LitElement {
       (step === "service" || step === "who") && date ? written(date, visit.language, longDay) : "",
       named ? (details ? chosenWords(scene) : service.name) : "",
       person?.name ?? "",
-      details && start ? written(start.visitor ?? start.place, visit.language, { ...longDay, ...timeOfDay }) : "",
+      details && start ? onBothClocks(Date.parse(start.instant), clocksOf(this.scene)) : "",
       details && seats > 1 ? `${words.seats}: ${seats}` : "",
     ]
       .filter(Boolean)
@@ -332,12 +333,12 @@ export class SiteBooking extends LitElement {
 
   /** What could not be had, with the nearest times that can. */
   private said({ visit, commands }: Scene) {
-    const { says, nearest, language } = visit;
+    const { says, nearest } = visit;
     if (!says) return nothing;
-    const short = { weekday: "short", day: "numeric", month: "short", ...timeOfDay } as const;
+    const clocks = clocksOf(this.scene);
     const slots = nearest.map(
       (moment) =>
-        html`<li><button type="button" class="slot" @click=${() => commands.take(moment.instant)}>${written(moment.visitor ?? moment.place, language, short)}</button></li>`,
+        html`<li><button type="button" class="slot" @click=${() => commands.take(moment.instant)}>${onBothClocks(Date.parse(moment.instant), clocks)}</button></li>`,
     );
     return html`<div class="note" role="alert"><p>${says}</p>${slots.length ? html`<ul class="slots" role="list">${slots}</ul>` : nothing}</div>`;
   }

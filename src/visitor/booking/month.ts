@@ -73,9 +73,6 @@ export function partOfDay(wall: string): "morning" | "afternoon" | "evening" {
   return hour < 17 ? "afternoon" : "evening";
 }
 
-/** The city of a zone, as people name it: "New York" of "America/New_York". */
-export const cityOf = (zone: string): string => (zone.split("/").at(-1) ?? zone).replaceAll("_", " ");
-
 /** Minutes and seconds until a moment, "9:05"; never below nothing. */
 export function untilWords(endMs: number, nowMs: number): string {
   const seconds = Math.max(0, Math.ceil((endMs - nowMs) / 1000));

@@ -56,7 +56,7 @@ test("who sits in the place's zone is not told the same time twice", () => {
 test("every evening of a course stands in the letter", () => {
   const starts = [facts.starts[0] as number, Date.parse("2026-04-05T10:30Z")];
   const { text } = bookingLetter("booked", { ...facts, starts });
-  expect(text.match(/11:30/g)).toHaveLength(2);
+  expect(text.match(/11:30 in Dublin \(12:30 where you are\)/g)).toHaveLength(2);
 });
 
 test("names are written as words, not as markup", () => {
@@ -73,11 +73,11 @@ describe("in the business's own words", () => {
 
   test("placeholders are filled in, and what was booked and how to change it follows all the same", () => {
     const { subject, text, html } = bookingLetter("booked", { ...facts, own });
-    expect(subject).toBe("Nuala Byrne, see you Sun, 29 Mar, 11:30");
+    expect(subject).toBe("Nuala Byrne, see you Sun, 29 Mar, 11:30 in Dublin (12:30 where you are)");
     expect(text.split("\n").slice(0, 3)).toEqual([
       "Dear Nuala Byrne,",
       "Maren, Wheel 1 will be at the door of Wrenfield Clayworks.",
-      "It is €76.00; until Sat, 28 Mar, 10:30 you may still change it.",
+      "It is €76.00; until Sat, 28 Mar, 10:30 in Dublin (11:30 where you are) you may still change it.",
     ]);
     expect(text).toContain("Wrenfield Clayworks, Lower Quay");
     expect(text).toContain(facts.manageUrl);

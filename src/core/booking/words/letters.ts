@@ -3,13 +3,12 @@
 import { inLanguage } from "@/core/locale/words";
 import { oneLine } from "@/core/message/placeholders";
 import { escapeHtml } from "@/core/render/markup";
-import { ZoneClock } from "@/core/time/zone-clock";
+import { onBothClocks } from "./both-clocks";
 import { filledIn, type LetterKind, type LetterValues, type OwnLetter } from "./letter-kinds";
 import { type MoneyLine, moneyLines } from "./letters/catalog";
 import { de } from "./letters/de";
 import { en } from "./letters/en";
 import { fr } from "./letters/fr";
-import { momentWords } from "./words";
 
 /** Amounts as people write them; what is nothing is left out. */
 export type LetterMoney = Readonly<Partial<Record<MoneyLine, string>>>;
@@ -56,18 +55,13 @@ const ended: readonly LetterKind[] = ["declined", "calledOff", "cancelled", "off
 /** A letter's facts as they are written in its language. */
 function writtenFacts(kind: LetterKind, facts: LetterFacts) {
   const words = inLanguage(languages, facts.language);
-  const at = (zone: string, instant: number) =>
-    momentWords(
-      {
-        clock: ZoneClock.of(zone),
-        language: facts.language,
-        setUp: { places: [], services: [], resources: [], prices: [] },
-        now: facts.now,
-      },
-      instant,
-    );
-  const when = facts.starts.map((start) => at(facts.placeZone, start));
-  const until = at(facts.placeZone, facts.changeUntil);
+  const { placeZone: place, clientZone: client, language, now } = facts;
+  const at = (instant: number) => onBothClocks(instant, { place, client, language, now });
+  const when = facts.starts.map(at);
+  const until = at(facts.changeUntil);
+  // A subject is read at a glance: the place's time alone.
+  const [first] = facts.starts;
+  const soon = first === undefined ? "" : onBothClocks(first, { place, client: "", language, now });
   const values: LetterValues = {
     name: facts.name,
     service: facts.service,
@@ -77,8 +71,8 @@ function writtenFacts(kind: LetterKind, facts: LetterFacts) {
     price: facts.total ?? "",
     until,
   };
-  const usual = words.subject[kind](`${facts.service}, ${when[0]}`);
-  return { words, when, theirs: facts.starts.map((start) => at(facts.clientZone, start)), until, values, usual };
+  const usual = words.subject[kind](`${facts.service}, ${soon}`);
+  return { words, when, until, values, usual };
 }
 
 /** The text message to the client: what happened in one line, and the link by which it can be changed. */
@@ -91,7 +85,7 @@ export function bookingText(kind: LetterKind, facts: LetterFacts): string {
 
 /** A letter to the client: subject, plain text and HTML. */
 export function bookingLetter(kind: LetterKind, facts: LetterFacts): { subject: string; text: string; html: string } {
-  const { words, when, theirs, until, values, usual } = writtenFacts(kind, facts);
+  const { words, when, until, values, usual } = writtenFacts(kind, facts);
   const said = facts.own?.words.trim() ? filledIn(facts.own.words.trim(), values) : words.first[kind];
   const subject = facts.own?.subject.trim() ? filledIn(facts.own.subject.trim(), values) : usual;
   const lines = [
@@ -100,7 +94,6 @@ export function bookingLetter(kind: LetterKind, facts: LetterFacts): { subject: 
     "",
     facts.service,
     ...when,
-    ...(theirs.join() === when.join() ? [] : [words.yours(theirs[0] as string)]),
     ...(facts.seats > 1 ? [words.seats(facts.seats)] : []),
     `${facts.placeName}, ${facts.address}`,
     ...(facts.total ? [words.total(facts.total)] : []),

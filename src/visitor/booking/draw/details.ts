@@ -1,9 +1,10 @@
 // What a client fills in, with the price and how long the time is kept; and what was done.
 import { html, nothing } from "lit";
 import type { PublicBill, PublicBooking } from "@/core/booking/public-types";
-import { cityOf, timeOfDay, untilWords, wholeDay, written } from "../month";
+import { onBothClocks } from "@/core/booking/words/both-clocks";
+import { untilWords } from "../month";
 import { isPaid, isUnsettled } from "../visit";
-import { chosenWords, differs, momentWords, money, placeOf, type Scene } from "./scene";
+import { chosenWords, clocksOf, money, placeOf, type Scene } from "./scene";
 
 function bill(scene: Scene, price: PublicBill | null) {
   const { words, visit } = scene;
@@ -29,7 +30,7 @@ function until(scene: Scene, { lateFee, changeUntil }: PublicBooking) {
   const { words, clock } = scene;
   const ends = Date.parse(changeUntil);
   if (ends <= clock) return nothing;
-  const said = momentWords(scene, ends);
+  const said = onBothClocks(ends, clocksOf(scene));
   return html`<p>${lateFee ? words.lateFee(said, money(scene, lateFee)) : words.until(said)}</p>`;
 }
 
@@ -75,10 +76,7 @@ export function drawDone(scene: Scene) {
   const place = placeOf(visit);
   const where =
     service.where.kind === "place" ? [place?.name, place?.address].filter(Boolean).join(", ") : service.where.words;
-  const dates = booked.dates.map(({ start }) => {
-    const day = written(start.place, visit.language, { ...wholeDay, ...timeOfDay });
-    return differs(start) ? `${day} (${cityOf(booked.zone)})` : day;
-  });
+  const dates = booked.dates.map(({ start }) => onBothClocks(Date.parse(start.instant), clocksOf(scene)));
   const listed = booked.state === "listed";
   const link = bookingBase && booked.token ? `${bookingBase}/${booked.token}` : null;
   const notes: Readonly<Partial<Record<typeof booked.state, string>>> = {

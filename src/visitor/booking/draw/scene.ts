@@ -1,10 +1,10 @@
 // What every part of the calendar is drawn from: the visit, the words, and what can be done.
 import { html, nothing } from "lit";
 import type { Moment, ReleasedService } from "@/core/booking/public-types";
+import type { Clocks } from "@/core/booking/words/both-clocks";
 import { minutesWords } from "@/core/booking/words/length-words";
 import { moneyWords } from "@/core/money/money";
 import type { Fields } from "../fields";
-import { longDay, timeOfDay, written } from "../month";
 import { minutesOf, partOf, type Visit } from "../visit";
 import type { Words } from "../words/en";
 
@@ -44,9 +44,10 @@ export function priceOf(scene: Scene, price: ReleasedService["price"]) {
 
 export const placeOf = ({ form, service }: Visit) => form.places.find(({ id }) => id === service?.place);
 
-/** Whether the visitor's clock shows another time than the place's. */
-export const differs = (time: { readonly place: string; readonly visitor?: string }): boolean =>
-  time.visitor !== undefined && time.visitor !== time.place;
+/** The clocks that a moment is told on. */
+export const clocksOf = ({ visit, zone, clock }: Pick<Scene, "visit" | "zone" | "clock">): Clocks => ({
+  ...{ place: placeOf(visit)?.zone ?? "", client: zone, language: visit.language, now: clock || Date.now() },
+});
 
 /** The chosen service with the length, or how much of it, that was chosen. */
 export function chosenWords({ visit, words }: Pick<Scene, "visit" | "words">): string {
@@ -55,12 +56,3 @@ export function chosenWords({ visit, words }: Pick<Scene, "visit" | "words">): s
   if (part && part !== "whole") return `${name}, ${words.parts[part]}`;
   return minutes === null ? name : `${name}, ${minutesWords(minutes, words, visit.language)}`;
 }
-
-/** An instant on the visitor's clock. */
-export const momentWords = ({ visit, zone }: Scene, instant: number): string =>
-  new Intl.DateTimeFormat(visit.language, { ...longDay, ...timeOfDay, ...(zone ? { timeZone: zone } : {}) }).format(
-    instant,
-  );
-
-export const timeWords = ({ visit }: Scene, moment: { readonly place: string; readonly visitor?: string }): string =>
-  written(moment.visitor ?? moment.place, visit.language, timeOfDay);

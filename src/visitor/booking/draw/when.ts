@@ -1,9 +1,10 @@
 // When: how long or how much, the days, and the times of a day.
 import { html, nothing } from "lit";
-import { isOpenState, type PublicTime } from "@/core/booking/public-types";
+import { isOpenState, type Moment, type PublicTime } from "@/core/booking/public-types";
+import { clockNote, clocksDiffer, onBothClocks, timeOnBothClocks } from "@/core/booking/words/both-clocks";
 import { minutesWords } from "@/core/booking/words/length-words";
 import { drawDays, type ShownDays } from "../dates";
-import { cityOf, longDay, partOfDay, timeOfDay, written } from "../month";
+import { longDay, partOfDay, written } from "../month";
 import {
   boundsOf,
   dateChosen,
@@ -17,7 +18,7 @@ import {
   type Visit,
   wished,
 } from "../visit";
-import { differs, money, placeOf, priceOf, type Scene, timeWords } from "./scene";
+import { clocksOf, money, priceOf, type Scene } from "./scene";
 
 function shownDays({ visit, words, commands }: Scene): ShownDays {
   const { language, month, days, day, focused, busy, today, step, form, service } = visit;
@@ -93,21 +94,26 @@ function drawSeats({ visit, words, commands }: Scene) {
 function slotButton(scene: Scene, time: PublicTime, many: boolean) {
   const { visit, words, commands } = scene;
   const { start } = time;
-  const city = cityOf(placeOf(visit)?.zone ?? "");
+  const { time: said, beside } = timeOnBothClocks(Date.parse(start.instant), clocksOf(scene));
   const notes = [
-    differs(start) ? words.placeTime(written(start.place, visit.language, timeOfDay), city) : "",
+    beside,
     (visit.service?.capacity ?? 1) > 1 ? words.placesLeft(time.seatsLeft) : "",
     many && time.price ? money(scene, time.price.each) : "",
   ].filter(Boolean);
-  return html`<li><button type="button" class="slot" ?disabled=${visit.busy} @click=${() => commands.take(start.instant)}>${timeWords(scene, start)}${notes.map((note) => html` <small>${note}</small>`)}</button></li>`;
+  return html`<li><button type="button" class="slot" ?disabled=${visit.busy} @click=${() => commands.take(start.instant)}>${said}${notes.map((note) => html` <small>${note}</small>`)}</button></li>`;
 }
+
+const fullWords = (scene: Scene, { instant }: Moment) => {
+  const { time, beside } = timeOnBothClocks(Date.parse(instant), clocksOf(scene));
+  return beside ? `${time} (${beside})` : time;
+};
 
 function drawFull(scene: Scene) {
   const { visit, words, commands } = scene;
   if (!visit.full.length) return nothing;
   const slots = visit.full.map(
     (time) =>
-      html`<li><button type="button" class="slot waits" ?disabled=${visit.busy} @click=${() => commands.wait(time)}>${timeWords(scene, time)} <small>${words.waitingList}</small></button></li>`,
+      html`<li><button type="button" class="slot waits" ?disabled=${visit.busy} @click=${() => commands.wait(time)}>${fullWords(scene, time)} <small>${words.waitingList}</small></button></li>`,
   );
   return html`<h4>${words.fullTimes}</h4><ul class="slots" role="list">${slots}</ul>`;
 }
@@ -117,11 +123,11 @@ function drawSlots(scene: Scene, times: readonly PublicTime[]) {
   if (!times.length && !visit.full.length) return html`<p>${words.emptyDay}</p>`;
   const many = new Set(times.map(({ price }) => price?.each)).size > 1;
   const course = times[0]?.dates?.[1]
-    ? html`<ol class="dates">${times[0].dates.map(({ start }) => html`<li>${written(start.place, visit.language, { ...longDay, ...timeOfDay })}</li>`)}</ol>`
+    ? html`<ol class="dates">${times[0].dates.map(({ start }) => html`<li>${onBothClocks(Date.parse(start.instant), clocksOf(scene))}</li>`)}</ol>`
     : nothing;
   const parts = (["morning", "afternoon", "evening"] as const).map((part) => ({
     part,
-    own: times.filter(({ start }) => partOfDay(start.visitor ?? start.place) === part),
+    own: times.filter(({ start }) => partOfDay(start.place) === part),
   }));
   return html`${parts.map(({ part, own }) => (own.length ? html`<h4>${words[part]}</h4><ul class="slots" role="list">${own.map((time) => slotButton(scene, time, many))}</ul>` : nothing))}${course}${drawFull(scene)}`;
 }
@@ -147,10 +153,10 @@ export function drawWhen(scene: Scene) {
   const { visit, words } = scene;
   const { view } = visit.form.look;
   const shown = [...(visit.times ?? []), ...(visit.listed ?? []).flatMap(({ times }) => times)];
-  const zones = shown.some(({ start }) => differs(start));
+  const zones = shown.some(({ start }) => clocksDiffer(Date.parse(start.instant), clocksOf(scene)));
   return html`${drawParts(scene)}${drawLengths(scene)}${drawSeats(scene)}
     <div class="when"><div>${view === "next" ? drawNext(scene) : drawDays[view](shownDays(scene))}
     ${drawEmpty(scene)}</div>
-    <div aria-live="polite">${zones ? html`<p class="w-quiet">${words.yourTime(cityOf(placeOf(visit)?.zone ?? ""))}</p>` : nothing}
+    <div aria-live="polite">${zones ? html`<p class="w-quiet">${clockNote(clocksOf(scene))}</p>` : nothing}
     ${visit.day ? html`<h4>${written(visit.day, visit.language, longDay)}</h4>${visit.times ? drawSlots(scene, visit.times) : html`<p>${words.loading}…</p>`}` : nothing}</div></div>`;
 }

@@ -44,8 +44,6 @@ export const de: Words = {
   placesLeft: (count) => (count === 1 ? "noch 1 Platz" : `noch ${count} Plätze`),
   least: (seats, hours) =>
     `Es findet ab ${seats} gebuchten Plätzen statt. Das steht ${hours} Stunden vorher fest; Sie bekommen eine E-Mail.`,
-  yourTime: (city) => `Die Zeiten sind die Ihrer Uhr. Der Ort hat die Uhr von ${city}.`,
-  placeTime: (time, city) => `${time} in ${city}`,
   kept: (time) => `Diese Zeit ist noch ${time} für Sie freigehalten.`,
   keptOver: "Sie wird nicht mehr für Sie freigehalten.",
   keepAgain: "Noch einmal freihalten",

@@ -36,8 +36,6 @@ export const en = {
   placesLeft: (count: number) => (count === 1 ? "1 place left" : `${count} places left`),
   least: (seats: number, hours: number) =>
     `It takes place with at least ${seats} places booked. That is decided ${hours} hours before, and you hear by mail.`,
-  yourTime: (city: string) => `Times are on your clock. The place is on the clock of ${city}.`,
-  placeTime: (time: string, city: string) => `${time} in ${city}`,
   kept: (time: string) => `This time is kept for you for ${time}.`,
   keptOver: "It is no longer kept for you.",
   keepAgain: "Keep it again",

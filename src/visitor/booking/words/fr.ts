@@ -44,8 +44,6 @@ export const fr: Words = {
   placesLeft: (count) => (count === 1 ? "1 place" : `${count} places`),
   least: (seats, hours) =>
     `Cela aura lieu à partir de ${seats} places réservées. C’est décidé ${hours} heures avant ; vous recevrez un message.`,
-  yourTime: (city) => `Les heures sont celles de votre horloge. Le lieu est à l’heure de ${city}.`,
-  placeTime: (time, city) => `${time} à ${city}`,
   kept: (time) => `Cette heure vous est gardée encore ${time}.`,
   keptOver: "Elle ne vous est plus gardée.",
   keepAgain: "La garder encore",

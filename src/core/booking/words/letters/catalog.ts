@@ -9,7 +9,6 @@ export type MoneyLine = (typeof moneyLines)[number] | "lateFee";
 export interface Wording {
   readonly subject: Readonly<Record<LetterKind, (what: string) => string>>;
   readonly first: Readonly<Record<LetterKind, string>>;
-  readonly yours: (time: string) => string;
   readonly seats: (count: number) => string;
   readonly total: (amount: string) => string;
   readonly manage: string;

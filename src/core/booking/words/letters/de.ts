@@ -36,7 +36,6 @@ export const de: Wording = {
     offerOver: "Der Platz, der für Sie gehalten wurde, ist nicht genommen worden und geht an den Nächsten.",
     unlisted: "Sie stehen nicht mehr auf der Warteliste. Sie schulden nichts.",
   },
-  yours: (time) => `Auf Ihrer Uhr: ${time}`,
   seats: (count) => `${count} Plätze`,
   total: (amount) => `Preis: ${amount}`,
   manage: "Hier ansehen, verlegen oder absagen:",

@@ -35,7 +35,6 @@ export const en: Wording = {
     offerOver: "The place that was kept for you was not taken, so it has gone to the next.",
     unlisted: "You are no longer on the waiting list. You owe nothing.",
   },
-  yours: (time) => `On your clock: ${time}`,
   seats: (count) => `${count} seats`,
   total: (amount) => `Price: ${amount}`,
   manage: "See, move or cancel it here:",

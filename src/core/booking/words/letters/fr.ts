@@ -36,7 +36,6 @@ export const fr: Wording = {
     offerOver: "La place qui vous était gardée n’a pas été prise ; elle est allée à la personne suivante.",
     unlisted: "Vous n’êtes plus sur la liste d’attente. Vous ne devez rien.",
   },
-  yours: (time) => `À votre heure : ${time}`,
   seats: (count) => `${count} places`,
   total: (amount) => `Prix : ${amount}`,
   manage: "La voir, la déplacer ou l’annuler ici :",
