@@ -35,6 +35,17 @@ test("events in any order, and any of them twice, end the same", () => {
   );
 });
 
+test("refused twice, the last refusal is told; money that comes after it is taken all the same", () => {
+  const first = afterEvent(openedCharge, { is: "declined", amount: 5602, why: "noFunds" });
+  const second = afterEvent(first, { is: "declined", amount: 5602, why: "expired" });
+  expect([first.why, second.why]).toEqual(["noFunds", "expired"]);
+  expect(afterEvent(second, { is: "captured", amount: 5602 })).toMatchObject({
+    state: "captured",
+    amount: 5602,
+    why: "",
+  });
+});
+
 test("a refund that a service tells of is none before the money came, and none of more than what is left of it", () => {
   const captured = afterEvent(openedCharge, { is: "captured", amount: 5602 });
   const refund = (amount: number, id = "a") => ({ is: "refunded", refund: id, amount }) as const;

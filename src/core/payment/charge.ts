@@ -36,11 +36,13 @@ export type ChargeEvent =
 export const openedCharge: Charge = { state: "opened", amount: 0, why: "", refunds: {} };
 
 /**
- * A charge after an event. In whichever order events come, and however often, the end is the same: states only go forward, and
- * refunds are known by their ids. Taken money outranks a refusal of the same charge: where both are told, the money moved.
+ * A charge after an event. In whichever order events come, and however often, the end is the same, but for why it was refused last:
+ * states only go forward, and refunds are known by their ids. Taken money outranks a refusal of the same charge: where both are told, the money moved.
  */
 export function afterEvent(charge: Charge, event: ChargeEvent): Charge {
   if (event.is === "refunded") return { ...charge, refunds: { ...charge.refunds, [event.refund]: event.amount } };
+  // Refused once more, the last refusal is what its payer has to know of.
+  if (event.is === "declined" && charge.state === "declined") return { ...charge, why: event.why ?? charge.why };
   const further = chargeStates.indexOf(event.is) > chargeStates.indexOf(charge.state);
   if (!further) return charge;
   return { ...charge, state: event.is, amount: event.is === "captured" ? event.amount : 0, why: event.why ?? "" };

@@ -85,7 +85,7 @@ describe("from a hold to a booking", () => {
     );
     const [letter] = await lettersTo("story@post.example");
     expect(letter?.subject).toBe("Booked: First throw, Wed, 11 Mar, 10:30");
-    expect(letter?.text).toContain("On your clock: Wed, 11 Mar, 11:30");
+    expect(letter?.text).toContain("Wed, 11 Mar, 10:30 in Dublin (11:30 where you are)");
     const message = String(await mailAsEml(letter as NonNullable<typeof letter>));
     expect(message).toContain("text/calendar; charset=utf-8; method=REQUEST");
     const calendar = new ICAL.Component(ICAL.parse(letter?.calendar?.text ?? "") as never);

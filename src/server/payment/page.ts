@@ -86,7 +86,9 @@ export async function payingPage(context: Context, siteKey: string, token: strin
   const at = open && (await begun(context, { ...first, owed }, open));
   const origin = serviceOrigin(context);
   const names = shopWords(owed.language).payments;
-  const ways = waysFor(await offeredPayments(context.db, site.id), owed).filter(({ by }) => connectors[by].service);
+  const ways = waysFor(await offeredPayments(context.db, site.id), owed).filter(
+    ({ by }) => connectors[by].service || owed.mayOwe,
+  );
   const main = payHtml({
     language: owed.language,
     title: owed.title,
@@ -107,7 +109,13 @@ export async function payingPage(context: Context, siteKey: string, token: strin
 export async function changeWay(context: Context, siteKey: string, token: string, by: string): Promise<string> {
   const { site, of, target, owed } = await askedFor(context, siteKey, token);
   const chosen = waysFor(await offeredPayments(context.db, site.id), owed).find((one) => one.by === by)?.by;
-  if (owed.stands !== "waits" || !chosen || !connectors[chosen].service) return payPath(context, of, target);
+  if (owed.stands !== "waits" || !chosen) return payPath(context, of, target);
+  if (!connectors[chosen].service) {
+    if (!owed.mayOwe) return payPath(context, of, target);
+    await payables[of].owe?.(context, site, target, chosen);
+    context.jobQueued();
+    return (await payables[of].owed(context, site, target))?.seenAt ?? owed.seenAt;
+  }
   const { mode } = await connectorOf(context.db, site.id, chosen);
   await payables[of].during(context, site, target, async ({ tx }) => {
     const all = await paymentsOf(tx, site.id, of, target, true);

@@ -520,6 +520,26 @@ describe("the page on which it is paid", () => {
     expect(back.flatMap((one) => Object.values(one?.refunds ?? {}))).toEqual([4200]);
   });
 
+  test("refused, every way that is on is offered; by transfer the order stands, and its letter says how it is paid", async () => {
+    const made = await order();
+    await payFor(context, "wrenfield", "order", made.id, "noFunds");
+    await payFor(context, "wrenfield", "order", made.id, "overLimit");
+    await work(context);
+    const page = await (await getPage(context, `/_w/v1/payments/page?p=${tokenOf(made)}`)).text();
+    expect((await newest(made)).why).toBe("overLimit");
+    for (const by of ["redirect", "later", "transfer"]) expect(page).toContain(`name="by" value="${by}"`);
+    const seen = await Promise.all([1, 2].map(() => changeWay(context, "wrenfield", tokenOf(made), "transfer")));
+    expect(seen[0]).toContain("new=1");
+    await work(context);
+    const after = await now(made);
+    expect([after.state, after.document.payment, after.paid]).toEqual(["placed", "transfer", 0]);
+    expect((await all(made)).some(({ open }) => open)).toBe(false);
+    expect(await stepsOfOrder(made)).toEqual(["place by buyer", "declined by payment", "promise by buyer"]);
+    // What stands is asked for no more by the page of payments, and can't be owed a second time.
+    await changeWay(context, "wrenfield", tokenOf(made), "transfer");
+    expect((await now(made)).revision).toBe(after.revision);
+  });
+
   test("pressed twice at once it is one payment", async () => {
     const made = await order();
     await Promise.all([1, 2, 3].map(() => changeWay(context, "wrenfield", tokenOf(made), "redirect")));

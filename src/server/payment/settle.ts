@@ -29,6 +29,7 @@ import { payables } from "./targets";
 const same = (one: Charge, other: Charge) =>
   one.state === other.state &&
   one.amount === other.amount &&
+  one.why === other.why &&
   Object.keys(one.refunds).length === Object.keys(other.refunds).length;
 
 /** Refunds that these events confirm. */

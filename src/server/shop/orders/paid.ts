@@ -2,6 +2,7 @@
 import { and, eq, lte } from "drizzle-orm";
 import { afterCommand, takesGoods } from "@/core/order/order";
 import { paidOf } from "@/core/payment/charge";
+import type { ConnectorKind } from "@/core/payment/connectors";
 import { shopWords } from "@/core/storefront/words";
 import { type Executor, inTransaction } from "@/data/connection";
 import { announce } from "@/data/event/outbox";
@@ -11,6 +12,7 @@ import type { Context } from "@/server/context";
 import type { Owed, Payable } from "@/server/payment/payable";
 import {
   closePayment,
+  closePayments,
   giveBack,
   latestPayment,
   type PaymentRow,
@@ -49,6 +51,8 @@ async function owed(context: Context, site: SiteRow, id: string): Promise<Owed |
     language: row.language,
     fetched: row.document.way.kind === "pickup",
     stands,
+    // One that was changed waits for the rest alone: it stands already.
+    mayOwe: row.state === "waiting",
     seenAt: (stands === "settled" ? thanksPath : orderPath)(context, await liveShop(context, site), id),
   };
 }
@@ -135,8 +139,27 @@ async function moved(told: Told, order: OrderRow, before: PaymentRow, after: Pay
   await writeMoney(context, tx, { site, live }, await writeStep(context, tx, order, step), "refunded", more);
 }
 
+/** An order that waited to be paid stands, and is paid later: its buyer has chosen another way after all. */
+async function owe(context: Context, site: SiteRow, id: string, by: ConnectorKind): Promise<void> {
+  const live = await liveShop(context, site);
+  await inTransaction(context.db, async (tx) => {
+    const order = await lockOrder(tx, site.id, id);
+    if (order?.state !== "waiting") return;
+    await closePayments(tx, site.id, "order", id);
+    const document = { ...order.document, payment: by };
+    await tx
+      .update(shopOrders)
+      .set({ document })
+      .where(and(eq(shopOrders.siteId, site.id), eq(shopOrders.id, id)));
+    const chosen = { ...order, document };
+    const after = await writeStep(context, tx, chosen, { command: "promise", to: "placed", by: "buyer" });
+    await writeOrder(context, tx, { site, live }, after);
+  });
+}
+
 export const orderPayable: Payable = {
   owed,
+  owe,
   during: async (context, site, id, work) => {
     const live = await liveShop(context, site);
     return inTransaction(context.db, async (tx) => {
