@@ -17,6 +17,77 @@ import { asRefusal } from "@/studio/kit/use-command";
 import { sendMedium } from "@/studio/media/send";
 import { words as own } from "./words";
 
+/** One file: what it is called for whoever buys it, of which variant it is, and what it is. */
+const FileLine = ({
+  file,
+  at,
+  product,
+  about,
+  put,
+  remove,
+}: {
+  file: ProductFile;
+  at: number;
+  product: Product;
+  about: string;
+  put: (part: Partial<ProductFile>) => void;
+  remove: () => void;
+}) => (
+  <Flex gap="8px" mb="8px" align="center">
+    <Box flex="1">
+      <TextInput
+        aria-label={own.fileName(at + 1)}
+        maxLength={120}
+        value={file.name}
+        onChange={(name) => put({ name })}
+      />
+    </Box>
+    {product.variants.length > 1 ? (
+      <Box w="180px">
+        <Choice
+          aria-label={own.fileOf(at + 1)}
+          value={file.variant ?? ""}
+          onChange={(variant) => put({ variant: variant || null })}
+          options={[
+            ["", own.everyVariant],
+            ...product.variants.map((one) => [one.id, variantName(product, one)] as const),
+          ]}
+        />
+      </Box>
+    ) : null}
+    <Text color="ink2" fontSize="small" whiteSpace="nowrap">
+      {about}
+    </Text>
+    <IconButton name={own.removeFile(file.name)} onClick={remove}>
+      <Trash2 size={15} />
+    </IconButton>
+  </Flex>
+);
+
+/** A new file, or one that the site has already. */
+const AddFile = ({
+  sending,
+  others,
+  onFile,
+  onOther,
+}: {
+  sending: boolean;
+  others: readonly (readonly [hash: string, name: string])[];
+  onFile: (file: File) => void;
+  onOther: (hash: string) => void;
+}) => (
+  <Flex gap="8px" wrap="wrap" align="center">
+    <FileButton label={own.addFile} loading={sending} loadingText={own.sendingFile} onFile={onFile}>
+      {own.addFile}
+    </FileButton>
+    {others.length ? (
+      <Box w="260px">
+        <Choice aria-label={own.fileOfSite} value="" onChange={onOther} options={[["", own.fileOfSite], ...others]} />
+      </Box>
+    ) : null}
+  </Flex>
+);
+
 export function FilesGroup({
   product,
   change,
@@ -55,38 +126,15 @@ export function FilesGroup({
         {own.filesHint(downloadLimits.times, downloadLimits.days)}
       </Text>
       {files.map((file, at) => (
-        <Flex key={`${file.media} ${at}`} gap="8px" mb="8px" align="center">
-          <Box flex="1">
-            <TextInput
-              aria-label={own.fileName(at + 1)}
-              maxLength={120}
-              value={file.name}
-              onChange={(name) => put(at, { name })}
-            />
-          </Box>
-          {product.variants.length > 1 ? (
-            <Box w="180px">
-              <Choice
-                aria-label={own.fileOf(at + 1)}
-                value={file.variant ?? ""}
-                onChange={(variant) => put(at, { variant: variant || null })}
-                options={[
-                  ["", own.everyVariant],
-                  ...product.variants.map((one) => [one.id, variantName(product, one)] as const),
-                ]}
-              />
-            </Box>
-          ) : null}
-          <Text color="ink2" fontSize="small" whiteSpace="nowrap">
-            {about(there.get(file.media))}
-          </Text>
-          <IconButton
-            name={own.removeFile(file.name)}
-            onClick={() => change({ files: files.filter((_, nth) => nth !== at) }, "")}
-          >
-            <Trash2 size={15} />
-          </IconButton>
-        </Flex>
+        <FileLine
+          key={`${file.media} ${at}`}
+          file={file}
+          at={at}
+          product={product}
+          about={about(there.get(file.media))}
+          put={(part) => put(at, part)}
+          remove={() => change({ files: files.filter((_, nth) => nth !== at) }, "")}
+        />
       ))}
       {Object.entries(faults)
         .filter(([path]) => path.startsWith("files"))
@@ -96,32 +144,15 @@ export function FilesGroup({
           </State>
         ))}
       {files.length || product.state === "on" ? null : <State tone="amber">{own.noFiles}</State>}
-      <Flex gap="8px" wrap="wrap" align="center">
-        <FileButton
-          label={own.addFile}
-          loading={sending.isPending}
-          loadingText={own.sendingFile}
-          onFile={(file) => sending.mutate(file)}
-        >
-          {own.addFile}
-        </FileButton>
-        {others.length ? (
-          <Box w="260px">
-            <Choice
-              aria-label={own.fileOfSite}
-              value=""
-              onChange={(hash) => {
-                const entry = there.get(hash);
-                if (entry) add(entry);
-              }}
-              options={[
-                ["", own.fileOfSite],
-                ...others.map((entry) => [entry.hash, `${entry.name} (${about(entry)})`] as const),
-              ]}
-            />
-          </Box>
-        ) : null}
-      </Flex>
+      <AddFile
+        sending={sending.isPending}
+        others={others.map((entry) => [entry.hash, `${entry.name} (${about(entry)})`] as const)}
+        onFile={(file) => sending.mutate(file)}
+        onOther={(hash) => {
+          const entry = there.get(hash);
+          if (entry) add(entry);
+        }}
+      />
       <RefusalNote refusal={sending.error && asRefusal(sending.error)} />
     </Group>
   );

@@ -110,46 +110,22 @@ function Which({
   );
 }
 
-export function LettersStep(props: StepProps<"shop">) {
-  const { settings, faults, change } = props;
-  const site = useSite();
-  const tags = localesOf(site).map(({ tag }) => tag);
-  const [kind, setKind] = useState<OrderLetter>("ordered");
-  const [tag, setTag] = useState<string>(tags[0] ?? "en");
+/** The subject and the first words of a letter in one language, with what can be filled in. */
+function OwnWordsOf({
+  mine,
+  usual,
+  fault,
+  write,
+}: {
+  mine: OwnWords;
+  usual: OwnWords;
+  fault: (field: keyof OwnWords) => string | undefined;
+  write: (part: Partial<OwnWords>) => void;
+}) {
+  /** Where the caret stands in the words, once it was there. */
   const area = useRef<HTMLTextAreaElement | null>(null);
-  const language = wordsLanguage(tag);
-  const letter = settings.letters?.[kind] ?? {};
-  const mine: OwnWords = letter.words?.[language] ?? { subject: "", words: "" };
-  const put = (of: OrderLetter, part: OwnOrderLetter) => {
-    const { [of]: _before, ...others } = settings.letters ?? {};
-    // Nothing of one's own is no letter of one's own.
-    const letters = Object.keys(part).length ? { ...others, [of]: part } : others;
-    change({ letters: Object.keys(letters).length ? letters : undefined });
-  };
-  const write = (part: Partial<OwnWords>) => {
-    const made = { ...mine, ...part };
-    const { [language]: _before, ...others } = letter.words ?? {};
-    const words = made.subject || made.words ? { ...others, [language]: made } : others;
-    const { words: _words, ...rest } = letter;
-    put(kind, Object.keys(words).length ? { ...rest, words } : rest);
-  };
-  const fault = (field: keyof OwnWords) => faults[`letters.${kind}.words.${language}.${field}`];
-  const usual = usualLetter(kind, tag);
-  const sample = useSample(settings, kind, tag);
   return (
     <>
-      <Text color="ink2" mb="10px">
-        {own.note}
-      </Text>
-      <Which settings={settings} kind={kind} onChoose={setKind} put={put} />
-      {tags.length > 1 ? (
-        <Segments
-          label={own.language}
-          value={tag}
-          options={tags.map((one) => [one, languageName(one)] as const)}
-          onChange={setTag}
-        />
-      ) : null}
       <Row label={own.subject} error={fault("subject")}>
         {(ids) => (
           <TextInput
@@ -183,6 +159,50 @@ export function LettersStep(props: StepProps<"shop">) {
           area.current?.focus();
         }}
       />
+    </>
+  );
+}
+
+export function LettersStep(props: StepProps<"shop">) {
+  const { settings, faults, change } = props;
+  const site = useSite();
+  const tags = localesOf(site).map(({ tag }) => tag);
+  const [kind, setKind] = useState<OrderLetter>("ordered");
+  const [tag, setTag] = useState<string>(tags[0] ?? "en");
+  const language = wordsLanguage(tag);
+  const letter = settings.letters?.[kind] ?? {};
+  const mine: OwnWords = letter.words?.[language] ?? { subject: "", words: "" };
+  const put = (of: OrderLetter, part: OwnOrderLetter) => {
+    const { [of]: _before, ...others } = settings.letters ?? {};
+    // Nothing of one's own is no letter of one's own.
+    const letters = Object.keys(part).length ? { ...others, [of]: part } : others;
+    change({ letters: Object.keys(letters).length ? letters : undefined });
+  };
+  const write = (part: Partial<OwnWords>) => {
+    const made = { ...mine, ...part };
+    const { [language]: _before, ...others } = letter.words ?? {};
+    const words = made.subject || made.words ? { ...others, [language]: made } : others;
+    const { words: _words, ...rest } = letter;
+    put(kind, Object.keys(words).length ? { ...rest, words } : rest);
+  };
+  const fault = (field: keyof OwnWords) => faults[`letters.${kind}.words.${language}.${field}`];
+  const usual = usualLetter(kind, tag);
+  const sample = useSample(settings, kind, tag);
+  return (
+    <>
+      <Text color="ink2" mb="10px">
+        {own.note}
+      </Text>
+      <Which settings={settings} kind={kind} onChoose={setKind} put={put} />
+      {tags.length > 1 ? (
+        <Segments
+          label={own.language}
+          value={tag}
+          options={tags.map((one) => [one, languageName(one)] as const)}
+          onChange={setTag}
+        />
+      ) : null}
+      <OwnWordsOf mine={mine} usual={usual} fault={fault} write={write} />
       {fault("subject") || fault("words") ? null : (
         <LetterPreview label={own.preview(own.kinds[kind])} subject={sample.subject} text={sample.lines.join("\n")} />
       )}

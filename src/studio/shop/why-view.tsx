@@ -51,10 +51,7 @@ export function WhyView({ widget }: { readonly widget: WidgetOf<"shop">; readonl
       currency,
       today: sample.today,
       now: { day: Date.parse(`${sample.today}T00:00:00Z`) / 86_400_000, minutes: 600 },
-      vouchersAre: voucherPurpose(
-        widget.settings,
-        products.filter(({ state }) => state === "on"),
-      ),
+      vouchersAre: voucherPurpose(widget.settings, products),
       isHoliday: () => false,
       productOf: (variant) => products.find(({ variants }) => variants.some(({ id }) => id === variant)),
       left: () => null,

@@ -1,1 +1,0 @@
-ALTER TABLE `consents` ADD `thing` varchar(255);

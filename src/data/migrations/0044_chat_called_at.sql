@@ -1,1 +1,0 @@
-ALTER TABLE `chat_talks` ADD `called_at` bigint;

@@ -1,1 +1,0 @@
-ALTER TABLE `shop_vouchers` ADD `levy` longtext;
