@@ -209,7 +209,7 @@ test("why a time is not offered is seen on the day’s line, and by its reasons"
   await expectAccessible(page);
 });
 
-test("a closure is taken from the public holidays, and undone", async () => {
+test("a closure is taken from the public holidays, and undone", { tag: "@long" }, async () => {
   await page.getByRole("button", { name: "Offer the public holidays" }).click();
   await expect(page.getByLabel("Country")).toHaveValue("IE");
   const christmas = page.getByLabel(/25 December: Christmas Day/);
@@ -278,7 +278,7 @@ test("services come in as a table: the good ones wait, the broken ones are told,
   await saved(page);
 });
 
-test("what another member changes meanwhile is kept, and so is one’s own", async ({ browser }) => {
+test("what another member changes meanwhile is kept, and so is one’s own", { tag: "@long" }, async ({ browser }) => {
   const other = await browser.newPage();
   await signIn(other, "ines@marrowfield.example");
   await other.goto(page.url());
