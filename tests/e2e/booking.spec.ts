@@ -78,6 +78,6 @@ test("on a phone the Desk's tab is in view, and nothing is wider than the window
   await page.setViewportSize({ width: 360, height: 740 });
   await signIn(page);
   await page.goto("/s/wrenfield/desk");
-  await expect(page.getByRole("link", { name: "Desk", exact: true })).toBeInViewport();
+  await expect(page.getByRole("link", { name: /^Desk/ })).toBeInViewport();
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);
 });

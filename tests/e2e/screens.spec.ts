@@ -21,7 +21,7 @@ const sheet = (page: Page) => page.getByRole("complementary", { name: "Sheet" })
 test("how long is kept is set on the Desk, within its bounds", { tag: "@long" }, async ({ page }) => {
   await signIn(page);
   await page.goto("/s/oddlane/desk");
-  await page.getByText("Keeping").click();
+  await page.getByText("How long kept", { exact: true }).click();
   const panel = page.getByRole("region", { name: "How long it is kept" });
   await panel.getByLabel("Letters").fill("2");
   await panel.getByRole("button", { name: "Keep it so" }).click();
@@ -33,7 +33,7 @@ test("how long is kept is set on the Desk, within its bounds", { tag: "@long" },
   await answerPassword(page);
   await expect(panel.getByText("Saved")).toBeVisible();
   await page.reload();
-  await page.getByText("Keeping").click();
+  await page.getByText("How long kept", { exact: true }).click();
   await expect(panel.getByLabel("Letters")).toHaveValue("60");
 });
 

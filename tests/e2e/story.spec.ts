@@ -184,7 +184,7 @@ test("a restart of everything loses nothing", { tag: "@long" }, async ({ request
   expect(restart.ok()).toBe(true);
   await openPage(page, "wrenfield");
   await expect(heading("Wide")).toHaveText("Hands in clay by Sunday.");
-  await page.goto("/s/wrenfield/desk");
+  await page.goto("/s/wrenfield/desk?part=popup");
   await expect(page.getByRole("row").filter({ hasText: "visitor@post.example" })).toContainText("confirmed");
   const live = await request.get(`http://127.0.0.1:${port}/`, { headers: { host: `wrenfield.localhost:${port}` } });
   expect(await live.text()).toContain("Hands in clay by Sunday.");

@@ -109,6 +109,10 @@ export async function visibleSites(call: UserCall): Promise<readonly SiteRow[]> 
 }
 
 export const siteOperations = {
+  /** What waits on the site's Desk for somebody of the studio, by the kind that it came through. */
+  "desk.waiting": siteOperation("visitors.read", {}, async ({ context, site }) => ({
+    waiting: (await waitingIn(context.db, [site.id])).get(site.id) ?? [],
+  })),
   "sites.list": userOperation({}, async (call) => {
     return cardsOf(call, await visibleSites(call));
   }),

@@ -1,7 +1,9 @@
 "use client";
 // The Desk: what visitors sent through widgets, the outbox of mails to visitors, and how long both are kept.
 import { Box, Flex, Text } from "@chakra-ui/react";
+import { useSearchParams } from "next/navigation";
 import { type ComponentType, useState } from "react";
+import { useDeskWaiting } from "@/studio/frame/desk-waiting";
 import { later } from "@/studio/kit/later";
 import { Loading, Title } from "@/studio/kit/layout";
 import { Segments } from "@/studio/kit/segments";
@@ -27,7 +29,18 @@ const views: Readonly<Record<string, DeskView>> = {
 const order = Object.keys(views);
 
 export function DeskScreen() {
-  const [view, setView] = useState(order[0] as string);
+  const { data, error } = useDeskWaiting();
+  const counts = new Map<string, number>((data?.waiting ?? []).map(({ kind, all }) => [kind, all]));
+  const asked = useSearchParams().get("part") ?? "";
+  const [view, setView] = useState<string | null>(Object.hasOwn(views, asked) ? asked : null);
+  const choose = (next: string) => {
+    setView(next);
+    // A page that is loaded anew, or a link that is passed on, leads to the same part.
+    history.replaceState(null, "", `?part=${next}`);
+  };
+  // It opens on what waits, once that is known; what comes later moves nobody.
+  if (view === null && (data || error)) setView(order.find((one) => counts.get(one)) ?? (order[0] as string));
+  if (view === null) return <Loading what={words.desk} />;
   const { List } = views[view] as DeskView;
   return (
     <Flex
@@ -48,8 +61,8 @@ export function DeskScreen() {
         <Segments
           label={words.partDesk}
           value={view}
-          onChange={setView}
-          options={order.map((one) => [one, views[one]?.name ?? ""] as const)}
+          onChange={choose}
+          options={order.map((one) => [one, views[one]?.name ?? "", counts.get(one)] as const)}
         />
       </Flex>
       <List />

@@ -4,7 +4,7 @@ export const words = {
   forms: "Forms",
   fromDayFormsCame: "From the day they came, with their files.",
   outbox: "Outbox",
-  keeping: "Keeping",
+  keeping: "How long kept",
   desk: "Desk",
   whatVisitorsSentWhat: "What visitors sent, and what was written to them.",
   partDesk: "Part of the Desk",

@@ -11,6 +11,7 @@ import { later } from "@/studio/kit/later";
 import { MenuButton } from "@/studio/kit/menu-button";
 import { useChosenVisitor } from "@/studio/rehearse/chosen";
 import { Brandmark } from "./brandmark";
+import { useDeskWaiting } from "./desk-waiting";
 import { useSite } from "./site-context";
 import { useStatusWords } from "./status";
 import { useStreamEvent } from "./stream";
@@ -48,11 +49,11 @@ const useWaiting = (site: string) =>
     queryFn: () => ask("publish.waiting", { site }),
   });
 
-/** How many signups and bookings arrived while other screens were open. */
-function useArrivals(atDesk: boolean): number {
+/** How many signups arrived while other screens were open: nothing waits about them, and yet one wants to know. */
+function useSignups(atDesk: boolean): number {
   const [arrived, setArrived] = useState(0);
   useStreamEvent("desk", ({ of, arrival }) => {
-    if (arrival && of !== "letter" && !atDesk) setArrived((before) => before + 1);
+    if (arrival && of === "popup" && !atDesk) setArrived((before) => before + 1);
   });
   useEffect(() => {
     if (atDesk) setArrived(0);
@@ -82,7 +83,7 @@ export function IndexTab({ href, current, children }: { href: string; current: b
 }
 
 /** A small count on the Desk's tab. */
-const Arrivals = ({ count }: { count: number }) => (
+const Waiting = ({ count }: { count: number }) => (
   <Box
     as="span"
     role="status"
@@ -94,7 +95,7 @@ const Arrivals = ({ count }: { count: number }) => (
     fontSize="12px"
     lineHeight="18px"
     fontWeight="700"
-    aria-label={words.arrived(count)}
+    aria-label={words.waitsOnDesk(count)}
   >
     {count}
   </Box>
@@ -114,7 +115,8 @@ export function TopBar() {
   const changes = useWaiting(site.key);
   const [taking, setTaking] = useState(false);
   const changed = changes.data?.changed ?? 0;
-  const arrived = useArrivals(path.startsWith(`/s/${site.key}/desk`));
+  const signups = useSignups(path.startsWith(`/s/${site.key}/desk`));
+  const waiting = (useDeskWaiting().data?.waiting ?? []).reduce((sum, { all }) => sum + all, signups);
   return (
     <Flex
       ref={bar}
@@ -144,7 +146,7 @@ export function TopBar() {
             return (
               <IndexTab key={tab.path} href={`/s/${site.key}/${tab.path}`} current={current}>
                 {tab.name}
-                {tab.path === "desk" && arrived ? <Arrivals count={arrived} /> : null}
+                {tab.path === "desk" && waiting ? <Waiting count={waiting} /> : null}
               </IndexTab>
             );
           })}

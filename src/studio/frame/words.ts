@@ -30,7 +30,7 @@ export const words = {
   media: "Media",
   publish: "Publish",
   desk: "Desk",
-  arrived: (count: number) => `${count} new since you were here`,
+  waitsOnDesk: (count: number) => `${count} on the Desk`,
   takeOutSite: "Download the site file",
   takeOutRelease: "Download the release",
   takeOutMade: (percent: number) =>

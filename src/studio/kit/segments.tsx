@@ -1,6 +1,6 @@
 "use client";
 // A few choices side by side.
-import { defineSlotRecipe, SegmentGroup } from "@chakra-ui/react";
+import { defineSlotRecipe, SegmentGroup, Text } from "@chakra-ui/react";
 
 const look = defineSlotRecipe({
   className: "chakra-segment-group",
@@ -39,6 +39,12 @@ const look = defineSlotRecipe({
   },
 });
 
+const Counted = ({ children }: { children: number }) => (
+  <Text as="span" fontWeight="700" fontVariantNumeric="tabular-nums">
+    {children}
+  </Text>
+);
+
 /** A few choices side by side, as a radio group. */
 export const Segments = <T extends string>({
   label,
@@ -49,7 +55,8 @@ export const Segments = <T extends string>({
   label: string;
   value: T;
   onChange: (value: T) => void;
-  options: readonly (readonly [T, string])[];
+  /** With how much waits there, where anything does. */
+  options: readonly (readonly [key: T, text: string, count?: number])[];
 }) => (
   <SegmentGroup.Root
     recipe={look}
@@ -57,9 +64,17 @@ export const Segments = <T extends string>({
     value={value}
     onValueChange={({ value: chosen }) => chosen && onChange(chosen as T)}
   >
-    {options.map(([key, text]) => (
+    {options.map(([key, text, count]) => (
       <SegmentGroup.Item key={key} value={key}>
-        <SegmentGroup.ItemText>{text}</SegmentGroup.ItemText>
+        <SegmentGroup.ItemText>
+          {count ? (
+            <>
+              <span>{text}</span> <Counted>{count}</Counted>
+            </>
+          ) : (
+            text
+          )}
+        </SegmentGroup.ItemText>
         <SegmentGroup.ItemHiddenInput />
       </SegmentGroup.Item>
     ))}

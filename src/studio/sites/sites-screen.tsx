@@ -148,7 +148,7 @@ function NewAnywhere({ cards }: { cards: readonly Card[] }) {
               {card.name}
             </Text>
             <Text flex="1">{words.waits(kind, all)}</Text>
-            <Link href={`/s/${card.key}/desk`} style={{ textDecoration: "underline" }}>
+            <Link href={`/s/${card.key}/desk?part=${kind}`} style={{ textDecoration: "underline" }}>
               {words.toDesk(card.name)}
             </Link>
           </Flex>
