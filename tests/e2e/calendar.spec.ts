@@ -278,7 +278,7 @@ test("services come in as a table: the good ones wait, the broken ones are told,
   await saved(page);
 });
 
-test("what another member changes meanwhile is kept, and so is one’s own", { tag: "@long" }, async ({ browser }) => {
+test("what another member changes meanwhile is kept, and so is one’s own", async ({ browser }) => {
   const other = await browser.newPage();
   await signIn(other, "ines@marrowfield.example");
   await other.goto(page.url());

@@ -98,9 +98,7 @@ const columnOf = async (name: string) => {
   return found;
 };
 
-test("a day stands in columns of its people, or of its things; what is booked opens by mouse and by keys", {
-  tag: "@long",
-}, async () => {
+test("a day stands in columns of its people, or of its things; what is booked opens by mouse and by keys", async () => {
   await page.goto(`/s/${key}/desk`);
   await page.getByText("Bookings", { exact: true }).click();
   await expect(page.getByText("0 bookings", { exact: true })).toBeVisible();

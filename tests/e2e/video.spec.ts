@@ -102,7 +102,9 @@ test("a visitor’s browser asks nobody else until the clip is pressed; then its
   const clip = page.locator(".b-video");
   const play = clip.getByRole("link", { name: "Play: Kiln opening, first of March, 12 seconds" });
   await expect(play).toHaveAttribute("href", `${clipHost}/clip/kln-0301`);
-  await expect(clip.getByText("Playing it loads it from clips.localhost, which then keeps 3 things")).toBeVisible();
+  await expect(
+    clip.getByText("Playing it loads it, this once, from clips.localhost, which then keeps 3 things"),
+  ).toBeVisible();
   await expect(clip.locator("img")).toHaveJSProperty("complete", true);
   await expectAccessible(page);
   // Wait: nothing is to come, which shows once the network has been still for a moment.

@@ -8,7 +8,7 @@ import { nobodyPaysFor } from "@/core/payment/problems";
 import { useSite } from "@/studio/frame/site-context";
 import { paymentsQuery } from "@/studio/payment/query";
 import type { StepWarning } from "@/studio/widget/half";
-import { useFeeds } from "./people/feeds";
+import { useFeeds } from "./people/use-feeds";
 
 type Engine = typeof import("@/core/booking/rules/warnings");
 

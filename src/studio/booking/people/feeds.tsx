@@ -1,7 +1,7 @@
 "use client";
 // Calendars of one person or thing: busy time read from outside, and the secret address from which their bookings are read.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { RefreshCw, Trash2 } from "lucide-react";
 import { useState } from "react";
 import type { Resource } from "@/core/booking/booking";
@@ -13,14 +13,9 @@ import { Row, TextInput } from "@/studio/kit/fields";
 import { FileButton } from "@/studio/kit/file-button";
 import { Group, State } from "@/studio/kit/layout";
 import { words } from "../words";
+import { useFeeds } from "./use-feeds";
 
 const own = words.feeds;
-
-/** The site's calendars from outside; other parts of the workspace warn of those that could not be read. */
-export function useFeeds() {
-  const { key } = useSite();
-  return useQuery({ queryKey: ["feeds", key], queryFn: () => ask("feeds.list", { site: key }) });
-}
 
 export function Feeds({ resource }: { resource: Resource }) {
   const { key } = useSite();
