@@ -1,7 +1,7 @@
 "use client";
 // Calendars of one person or thing: busy time read from outside, and the secret address from which their bookings are read.
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { RefreshCw, Trash2 } from "lucide-react";
 import { useState } from "react";
 import type { Resource } from "@/core/booking/booking";
