@@ -6,6 +6,7 @@ import { type Browser, expect, type Page } from "@playwright/test";
 import type { BookingSetUp } from "@/core/booking/booking";
 import { payByCard, takeCards } from "./paying";
 import {
+  deskPart,
   entryAt,
   expectAccessible,
   expectSome,
@@ -335,7 +336,7 @@ async function dayIn(visitor: Page, date: string) {
 /** The Desk's lists of bookings. */
 async function openLists() {
   await page.goto(`/s/${key}/desk`);
-  await page.getByText("Bookings", { exact: true }).click();
+  await deskPart(page, "Bookings");
   await page.getByText("Lists", { exact: true }).click();
 }
 
@@ -549,7 +550,7 @@ test("the owner’s day on a phone: found, moved by hand against a rule that is 
   await context.addCookies(await page.context().cookies());
   const phone = await context.newPage();
   await phone.goto(`/s/${key}/desk`);
-  await phone.getByText("Bookings", { exact: true }).click();
+  await deskPart(phone, "Bookings");
   await phone.getByLabel("Find a booking").fill("tess");
   await phone.getByRole("button", { name: /Tess Moor/ }).click();
   await expect(phone.getByRole("link", { name: "tess.ferry@post.example" })).toBeVisible();

@@ -1,7 +1,7 @@
 // The chat: from nothing to an answer with its source on the live site, a wheel booked from the conversation, a person taking
 // over in another browser and handing back, and what was not known answered by hand.
 import { expect, type Page } from "@playwright/test";
-import { expectAccessible, expectSome, makeWidget, operator, saved, signIn, siteAddress } from "./studio";
+import { deskPart, expectAccessible, expectSome, makeWidget, operator, saved, signIn, siteAddress } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -174,7 +174,7 @@ test("a person takes over in another browser; the visitor sees who, both see the
 }, async () => {
   await ask("I would like to speak to a human");
   await page.goto(`/s/${site}/desk`);
-  await page.getByText("Conversations", { exact: true }).click();
+  await deskPart(page, "Conversations");
   await page.getByRole("button", { name: /How do I get there by bus/ }).click();
   await expectAccessible(page);
   await page.getByRole("button", { name: "Answer it yourself" }).click();
@@ -194,7 +194,7 @@ test("what it did not know becomes an own answer with one click", { tag: "@long"
   // Order: the conversation is by time; the newest stands last.
   await expect(log().getByText("I would rather not guess", { exact: false }).last()).toBeVisible();
   await page.goto(`/s/${site}/desk`);
-  await page.getByText("Conversations", { exact: true }).click();
+  await deskPart(page, "Conversations");
   await page.getByText("Not known", { exact: true }).click();
   // Order: conversations are by time.
   await page.getByRole("link", { name: "Write an own answer" }).first().click();

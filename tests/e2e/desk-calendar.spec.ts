@@ -5,7 +5,7 @@ import type { BookingSetUp } from "@/core/booking/booking";
 import { dateOf } from "@/core/time/clock";
 import { ZoneClock } from "@/core/time/zone-clock";
 import { aResource, aService, aSetUp } from "../../src/core/booking/sample.test-kit";
-import { expectAccessible, expectSome, signIn } from "./studio";
+import { deskPart, expectAccessible, expectSome, signIn } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -100,7 +100,7 @@ const columnOf = async (name: string) => {
 
 test("a day stands in columns of its people, or of its things; what is booked opens by mouse and by keys", async () => {
   await page.goto(`/s/${key}/desk`);
-  await page.getByText("Bookings", { exact: true }).click();
+  await deskPart(page, "Bookings");
   await expect(page.getByText("0 bookings", { exact: true })).toBeVisible();
   for (let day = 0; day < 7; day++) await page.getByRole("button", { name: "Later", exact: true }).click();
   await expect(page.getByText("2 bookings", { exact: true })).toBeVisible();
@@ -137,7 +137,7 @@ test("on a machine far away the hours are the place's", { tag: "@long" }, async 
   });
   const there = await context.newPage();
   await there.goto(`/s/${key}/desk`);
-  await there.getByText("Bookings", { exact: true }).click();
+  await deskPart(there, "Bookings");
   await expect(there.getByText("0 bookings", { exact: true })).toBeVisible();
   for (let day = 0; day < 7; day++) await there.getByRole("button", { name: "Later", exact: true }).click();
   await expect(there.getByText("2 bookings", { exact: true })).toBeVisible();
@@ -299,7 +299,7 @@ test("on a phone the lists come first, and a day can be looked at without scroll
   await context.addCookies(await page.context().cookies());
   const phone = await context.newPage();
   await phone.goto(`/s/${key}/desk`);
-  await phone.getByText("Bookings", { exact: true }).click();
+  await deskPart(phone, "Bookings");
   await phone.getByRole("button", { name: /Cleo Spot/ }).click();
   await phone.getByText("Day", { exact: true }).click();
   await expect(phone.locator(".rbc-time-view")).toBeVisible();

@@ -2,7 +2,7 @@
 // given back whole.
 import { expect, type Page } from "@playwright/test";
 import { type PlainVisitor, payByCard, plainVisitor, takeCards } from "./paying";
-import { expectAccessible, expectSome, makeWidget, openSites, saved, signIn, siteAddress } from "./studio";
+import { deskPart, expectAccessible, expectSome, makeWidget, openSites, saved, signIn, siteAddress } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -90,7 +90,7 @@ test("a visitor without script finds it, pays by card and is thanked", async () 
 
 test("the Desk packs it, sends it, and gives all of the money back", async () => {
   await studio.goto(`/s/${site}/desk`);
-  await studio.getByText("Orders", { exact: true }).click();
+  await deskPart(studio, "Orders");
   await studio.getByText("Wren Hale").click();
   await studio.getByRole("button", { name: "Packed", exact: true }).click();
   await studio.getByLabel(/Loaf tin/).check();

@@ -1,6 +1,7 @@
 // A form: set up in its workspace, placed on a page, sent on the live site with a file, answered from the Desk.
 import { expect, type Page } from "@playwright/test";
 import {
+  deskPart,
   entryAt,
   expectAccessible,
   expectSome,
@@ -94,7 +95,7 @@ test("a visitor without the tick is told at it, and nothing is lost; then it is 
 
 test("on the Desk it is new, with its file; an answer goes out by mail, and it is answered", async () => {
   await page.goto(`/s/${site}/desk`);
-  await page.getByText("Forms", { exact: true }).click();
+  await deskPart(page, "Forms");
   await expect(page.getByText("1 new form")).toBeVisible();
   await page.getByRole("button", { name: /^Ines/ }).click();
   await expectSome(page.getByText("Do you mend a bent fork?"));

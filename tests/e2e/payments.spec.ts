@@ -2,7 +2,17 @@
 // by one that asks for a code; given back on the Desk; another way; a booking that is paid before it holds.
 import { expect, type Page } from "@playwright/test";
 import { type AccountKeys, openAccount, type PlainVisitor, payByCard, payHost, plainVisitor } from "./paying";
-import { expectAccessible, expectSome, heldBack, makeWidget, operator, saved, signIn, siteAddress } from "./studio";
+import {
+  deskPart,
+  expectAccessible,
+  expectSome,
+  heldBack,
+  makeWidget,
+  operator,
+  saved,
+  signIn,
+  siteAddress,
+} from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -176,7 +186,7 @@ test("another way to pay: the bank’s page, gone to and come back from; the car
 
 test("the Desk: what was declined and paid stands in the time line; given back by the card, and known there", async () => {
   await studio.goto(`/s/${site}/desk`);
-  await studio.getByText("Orders", { exact: true }).click();
+  await deskPart(studio, "Orders");
   await expect(studio.getByText("Nuala Byrne")).toHaveCount(3);
   // Order: orders are by time.
   await studio.getByText("Nuala Byrne").last().click();
@@ -250,8 +260,7 @@ test("an order by hand: its link is copied and paid by card; changed before it i
   tag: "@long",
 }, async () => {
   await studio.goto(`/s/${site}/desk`);
-  // Order: the Desk’s part stands before its list.
-  await studio.getByText("Orders", { exact: true }).first().click();
+  await deskPart(studio, "Orders");
   await studio.getByRole("button", { name: "New order" }).click();
   const form = studio.getByRole("dialog", { name: "An order by hand" });
   await form.getByLabel("Add something").fill("kiln mug");
@@ -329,8 +338,7 @@ test("without a password: a letter’s link shows what is one’s own, on this d
   await visitor.getByRole("button", { name: "Erase all of it" }).click();
   await expect(visitor.getByText("You are forgotten here.")).toBeVisible();
   await studio.goto(`/s/${site}/desk`);
-  // Order: the Desk’s part stands before its list.
-  await studio.getByText("Orders", { exact: true }).first().click();
+  await deskPart(studio, "Orders");
   await studio.getByText("Buyers", { exact: true }).click();
   await expect(studio.getByRole("button", { name: /nuala@post\.example/ })).toBeVisible();
   await expect(studio.getByRole("button", { name: /maeve@post\.example/ })).toHaveCount(0);

@@ -1,7 +1,7 @@
 // Two web processes on one database, as behind a load balancer: people, visitors and jobs at both, one killed under them.
 import { type IncomingMessage, request as rawRequest } from "node:http";
 import { type Browser, expect, type Page } from "@playwright/test";
-import { frame, openPage, port, saved, signIn } from "./studio";
+import { deskPart, frame, openPage, port, saved, signIn } from "./studio";
 import { test } from "./test";
 
 test.describe.configure({ mode: "serial" });
@@ -149,7 +149,7 @@ test("a visitor's signup at one process is counted on the Desk's tab at the othe
   expect(status).toBeLessThan(300);
   await expect.poll(counted).toBe(before + 1);
   await desk.click();
-  await there.getByText("Signups", { exact: true }).click();
+  await deskPart(there, "Signups");
   await expect(there.getByText("two.processes@post.example")).toBeVisible();
   await expect.poll(counted).toBe(before);
   expect(browser.isConnected()).toBe(true);

@@ -2,6 +2,7 @@
 import { expect, type Page } from "@playwright/test";
 import {
   answerPassword,
+  deskPart,
   expectAccessible,
   frame,
   heldBack,
@@ -331,7 +332,7 @@ test("what is still fetched takes nothing from under the pointer, and closes not
   await expect(page.locator("[data-section]")).toHaveCount(before + 1);
 
   await page.goto("/s/wrenfield/desk");
-  await page.getByText("Bookings", { exact: true }).click();
+  await deskPart(page, "Bookings");
   await page.getByText("Lists", { exact: true }).click();
   await page
     .getByRole("button", { name: /First throw/ })

@@ -6,6 +6,7 @@ import { zipSync } from "fflate";
 import sharp from "sharp";
 import { type PlainVisitor, plainVisitor } from "./paying";
 import {
+  deskPart,
   entryAt,
   expectAccessible,
   expectSome,
@@ -217,7 +218,7 @@ test("it is bought without script at 320 px; what is wrong stands at its field",
 
 test("the Desk has one order: paid, packed, sent, and part of it given back", async () => {
   await studio.goto(`/s/${site}/desk`);
-  await studio.getByText("Orders", { exact: true }).click();
+  await deskPart(studio, "Orders");
   await expect(studio.getByText("Nuala Byrne")).toHaveCount(1);
   await studio.getByText("Nuala Byrne").click();
   await studio.getByRole("button", { name: "Paid", exact: true }).click();
@@ -486,7 +487,7 @@ test("a file of the buyer’s goes along: asked for with the product, judged whe
   await looker.getByRole("button", { name: /^Order and pay/ }).click();
   await expect(looker.getByRole("heading", { name: "Thank you for your order" })).toBeVisible();
   await studio.goto(`/s/${site}/desk`);
-  await studio.getByText("Orders", { exact: true }).click();
+  await deskPart(studio, "Orders");
   // Order: orders are by time.
   await studio.getByText("Nuala Byrne").first().click();
   const taken = studio.waitForEvent("download");

@@ -2,6 +2,7 @@
 import { expect, type Page } from "@playwright/test";
 import {
   closeShelf,
+  deskPart,
   entryAt,
   expectAccessible,
   frame,
@@ -164,7 +165,7 @@ test("a visitor signs up through the popup on the live site and confirms by the 
 });
 
 test("the signup stands on the Desk, and the CSV holds it", async () => {
-  await page.getByText("Signups", { exact: true }).click();
+  await deskPart(page, "Signups");
   await page.reload();
   const row = page.getByRole("row").filter({ hasText: "visitor@post.example" });
   await expect(row).toContainText("confirmed");

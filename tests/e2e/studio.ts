@@ -265,3 +265,7 @@ export async function expectAccessible(page: Page): Promise<void> {
     ),
   ).toEqual([]);
 }
+
+/** Opens a part of the Desk by its tab: what it holds may say the same word. */
+export const deskPart = (page: Page, name: string): Promise<void> =>
+  page.getByRole("radiogroup", { name: "Part of the Desk" }).getByText(name, { exact: true }).click();
