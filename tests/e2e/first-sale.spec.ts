@@ -103,7 +103,7 @@ test("the Desk packs it, sends it, and gives all of the money back", async () =>
   await studio.getByRole("button", { name: "Give money back" }).click();
   await studio.getByLabel(/^Loaf tin/).fill("1");
   const amount = studio.getByLabel("Give back");
-  const all = (await studio.getByText(/^To pay£/).textContent())?.replace(/[^\d.]/g, "") ?? "";
+  const all = (await studio.getByText(/^Paid \(Card\)£/).textContent())?.replace(/[^\d.]/g, "") ?? "";
   await amount.fill(all);
   await studio.getByRole("button", { name: "Give back", exact: true }).click();
   await expectSome(studio.getByText("given back", { exact: true }));

@@ -260,10 +260,26 @@ test("the Desk has one order: paid, packed, sent, and part of it given back", as
   await expect(studio.getByLabel("Give back")).toHaveValue("21.00");
   await studio.getByRole("button", { name: "Give back", exact: true }).click();
   await expect(studio.getByText("part given back")).toBeVisible();
+  await expect(studio.getByText(/^Given back−€21\.00$/)).toBeVisible();
   await expect(studio.getByRole("link", { name: /^Credit note / })).toBeVisible();
   await expectAccessible(studio);
   await visitor.reload();
   await expect(visitor.getByText(/· sent$/)).toBeVisible();
+  // On its page a paid order is paid, and what went back stands below.
+  await expect(visitor.locator(".s-sum")).toContainText("Given back");
+  await expect(visitor.locator(".s-sum")).not.toContainText("To pay");
+  // All of it came back: it is asked what becomes of the goods and of the money, and afterwards nothing is offered that can't be.
+  await studio.getByRole("button", { name: "Came back" }).click();
+  await expect(studio.getByLabel(/^Back on the shelf: Quay mug/)).toBeChecked();
+  await studio.getByLabel(/^Back on the shelf: Quay mug/).uncheck();
+  await expect(studio.getByText("It counts as gone, such as what broke.")).toBeVisible();
+  await expectAccessible(studio);
+  await studio.getByRole("button", { name: "Take it as come back" }).click();
+  await expectSome(studio.getByText("returned", { exact: true }));
+  for (const name of ["Give money back", "Came back", "Paid"])
+    await expect(studio.getByRole("button", { name, exact: true })).toHaveCount(0);
+  await visitor.reload();
+  await expect(visitor.getByText(/· returned$/)).toBeVisible();
 });
 
 test("a table of products is looked at before anything is done, done, and taken back whole", {

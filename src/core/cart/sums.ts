@@ -38,3 +38,25 @@ export function taxLine(total: Total): TaxLine {
     return { is: "rounded", amount: difference };
   return difference < 0 ? { is: "less", amount: -difference } : { is: "more", amount: difference };
 }
+
+export interface SumRow {
+  readonly label: string;
+  /** Minor units; less than 0 for what is taken off. */
+  readonly amount: number;
+}
+
+/** The rows between the goods and what a basket comes to: with them the lines add up. */
+export function middleRows(
+  total: Total,
+  words: Parameters<typeof betweenRow>[1],
+  taxName: (row: TaxRow) => string,
+): readonly SumRow[] {
+  const line = taxLine(total);
+  const other = betweenRow(line, words);
+  return [
+    ...total.reductions.map(({ name, amount }) => ({ label: name, amount: -amount })),
+    ...(total.sending ? [{ label: total.sending.name, amount: total.sending.written }] : []),
+    ...(line.is === "added" ? line.taxes.map((row) => ({ label: taxName(row), amount: row.tax })) : []),
+    ...(other ? [other] : []),
+  ];
+}

@@ -243,7 +243,8 @@ function taxedBefore(
  */
 export function totalOf(asked: TotalAsked, tax: TaxSettings): Total {
   const classes = new Map(tax.classes.map((one) => [one.id, one]));
-  const untaxed: TaxClass = { id: "", name: "Vouchers", base: "none", rates: {} };
+  // Vouchers that are taxed as they are used have no class.
+  const untaxed = (id: string): TaxClass => ({ id, name: id || "Vouchers", base: "none", rates: {} });
   const home: Place = { country: tax.home, region: "", postcode: "" };
   const lines = [...asked.lines].sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
   const levied = new Map<string, ReturnType<typeof levyOn>>();
@@ -251,7 +252,7 @@ export function totalOf(asked: TotalAsked, tax: TaxSettings): Total {
     const key = `${taxClass} ${atHome}`;
     const known = levied.get(key);
     if (known) return known;
-    const found = levyOn(classes.get(taxClass) ?? untaxed, atHome ? home : asked.to, asked.buyer, tax);
+    const found = levyOn(classes.get(taxClass) ?? untaxed(taxClass), atHome ? home : asked.to, asked.buyer, tax);
     levied.set(key, found);
     return found;
   };

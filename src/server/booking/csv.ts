@@ -4,6 +4,7 @@ import Joi from "joi";
 import { decimalsOf } from "@/core/money/money";
 import { dateSchema } from "@/core/time/schema";
 import { versionsOf } from "@/data/booking/diary";
+import { everBooked } from "@/data/booking/never-booked";
 import { bookings } from "@/data/booking/tables";
 import { csvLine } from "../csv";
 import type { SiteCall } from "../operation";
@@ -68,7 +69,7 @@ export async function* bookingsCsv({ context, site }: SiteCall, asked: BookingsA
         and(
           eq(bookings.siteId, site.id),
           ne(bookings.state, "held"),
-          or(ne(bookings.state, "expired"), ne(bookings.name, ""), ne(bookings.email, "")),
+          everBooked,
           gte(bookings.startsAt, from),
           lt(bookings.startsAt, to),
           after

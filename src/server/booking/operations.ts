@@ -12,6 +12,7 @@ import { lineSchema, mailSchema } from "@/core/input/text";
 import { languageSchema } from "@/core/locale/schema";
 import { dateSchema, instantSchema } from "@/core/time/schema";
 import { versionsOf } from "@/data/booking/diary";
+import { everBooked } from "@/data/booking/never-booked";
 import { bookingHistory, bookings } from "@/data/booking/tables";
 import { mails } from "@/data/mail/tables";
 import { holdsWords } from "@/data/text";
@@ -161,8 +162,8 @@ export const bookingOperations = {
         inArray(bookings.state, states),
         gte(bookings.startsAt, new Date(input.from)),
         lt(bookings.startsAt, new Date(input.to)),
-        // A time that was kept and never booked is nobody’s booking; one that is still kept is on its way to be one.
-        or(ne(bookings.state, "expired"), ne(bookings.name, ""), ne(bookings.email, "")),
+        everBooked,
+        // What is still kept is on its way to be booked.
         or(ne(bookings.state, "held"), gt(bookings.endsByItselfAt, call.context.now())),
         toSettle ? or(eq(bookings.refundDue, true), gt(bookings.fee, bookings.paid)) : undefined,
       );

@@ -160,6 +160,17 @@ test("whoever has come, or was left an address, is not said not to have come", a
   expect(await kinds(second.talk)).not.toContain("away");
 });
 
+test("switched off while somebody is waited for, what was said can be read still", async () => {
+  const { talk } = await ask("I want to speak to a human");
+  await save({ ...wrenfieldChat, enabled: false });
+  await publish();
+  const late = withClock(studio.context, "2026-03-05T19:00:00Z");
+  const { status, told } = await call("GET", `chat/talks/${talk}`, undefined, late);
+  expect([status, told.lines.length]).toEqual([200, 2]);
+  await save(wrenfieldChat);
+  await publish();
+});
+
 test("outside of the hours, or where it goes by phone, nobody is called, and a message can be left at once", async () => {
   const night = withClock(studio.context, "2026-03-05T23:40:00Z");
   const told = await ask("I want to speak to a human", null, key(), night);

@@ -16,7 +16,7 @@ import { type Context, hostOrigin } from "../context";
 import type { VisitorCall } from "../edge/endpoint";
 import { countPoint, takeNetworkPoint } from "../limit";
 import { writePlain } from "../mail/plain";
-import { fieldProblem, notFound, validated } from "../problem";
+import { fieldProblem, notFound, Problem, validated } from "../problem";
 import { liveWidget } from "../widget/live";
 import { answer } from "./answer";
 import { liveEngine } from "./engines";
@@ -176,7 +176,13 @@ async function tellNobodyCame(call: VisitorCall, site: SiteRow, talk: Talk): Pro
   const { context } = call;
   const { state, calledAt } = talk;
   if (state !== "waiting" || !calledAt) return talk;
-  const { brief } = (await liveWidget(context, site, "chat", talk.widgetId)).settings;
+  const widget = await liveWidget(context, site, "chat", talk.widgetId).catch((error) => {
+    // Switched off meanwhile: what was said can be read all the same.
+    if (error instanceof Problem && error.status === 404) return null;
+    throw error;
+  });
+  if (!widget) return talk;
+  const { brief } = widget.settings;
   const waited = context.now().getTime() - calledAt.getTime();
   if (waited < (brief.person.waitMinutes ?? usualWaitMinutes) * 60_000) return talk;
   const { nobody } = chatSays(spokenIn(talk.language, brief));

@@ -29,7 +29,7 @@ const views: Readonly<Record<string, DeskView>> = {
 const order = Object.keys(views);
 
 export function DeskScreen() {
-  const { data, error } = useDeskWaiting();
+  const { data, isLoading } = useDeskWaiting();
   const counts = new Map<string, number>((data?.waiting ?? []).map(({ kind, all }) => [kind, all]));
   const asked = useSearchParams().get("part") ?? "";
   const [view, setView] = useState<string | null>(Object.hasOwn(views, asked) ? asked : null);
@@ -39,7 +39,7 @@ export function DeskScreen() {
     history.replaceState(null, "", `?part=${next}`);
   };
   // It opens on what waits, once that is known; what comes later moves nobody.
-  if (view === null && (data || error)) setView(order.find((one) => counts.get(one)) ?? (order[0] as string));
+  if (view === null && !isLoading) setView(order.find((one) => counts.get(one)) ?? (order[0] as string));
   if (view === null) return <Loading what={words.desk} />;
   const { List } = views[view] as DeskView;
   return (

@@ -21,6 +21,7 @@ import { TextArea } from "@/studio/kit/text-area";
 import { useCommand } from "@/studio/kit/use-command";
 import { Window } from "@/studio/kit/window";
 import { words as payWords } from "@/studio/payment/words";
+import { between, signed } from "./sums";
 import { words as own } from "./words";
 
 type Order = Gives<"desk.order">;
@@ -158,7 +159,9 @@ function SumView({ sum }: { sum: Sum }) {
           {one}
         </State>
       ))}
-      {total.sending ? <SumRow label={total.sending.name} amount={money(total.sending.written)} /> : null}
+      {between(total).map(({ label, amount }) => (
+        <SumRow key={label} label={label} amount={signed(amount, money)} />
+      ))}
       {total.taxes
         .filter(({ tax }) => tax > 0)
         .map(({ rate, owedTo, net, tax }) => (

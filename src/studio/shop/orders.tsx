@@ -9,7 +9,8 @@ import { type OrderCommand, type OrderState, orderStates } from "@/core/order/or
 import { connectors } from "@/core/payment/connectors";
 import { addressLines } from "@/core/shop/address";
 import type { OrderDocument } from "@/core/shop/ordered";
-import { momentWords, quantityWords } from "@/core/storefront/view";
+import { paidRows } from "@/core/storefront/paid";
+import { momentWords, orderedWords } from "@/core/storefront/view";
 import type { Gives } from "@/server/operations";
 import { Inbox, type InboxWords } from "@/studio/desk/inbox";
 import { useSite } from "@/studio/frame/site-context";
@@ -23,6 +24,7 @@ import { AbandonedCarts } from "./abandoned-carts";
 import { Buyers } from "./buyers";
 import { HandOrder } from "./hand-order";
 import { OrderCommands } from "./order-commands";
+import { between, signed } from "./sums";
 import { words as own } from "./words";
 
 const when = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
@@ -366,12 +368,7 @@ const OrderLines = ({
     {document.lines.map((line, at) => (
       <Flex key={line.id} gap="10px" py="5px" borderBottomWidth="1px" borderColor="line">
         <Text w="70px" flex="none" fontVariantNumeric="tabular-nums">
-          {quantityWords(
-            line.quantity,
-            { sale: { unit: (line.unit || "piece") as "piece", least: 1, step: 1 } },
-            "en-GB",
-          )}{" "}
-          ×
+          {orderedWords(line.quantity, line, "en-GB")} ×
         </Text>
         <Box flex="1">
           <Text>{line.name}</Text>
@@ -392,16 +389,26 @@ const OrderLines = ({
         <Text fontVariantNumeric="tabular-nums">{amount(document.total.lines[at]?.written ?? 0)}</Text>
       </Flex>
     ))}
-    {document.total.sending ? (
-      <Flex py="5px" justify="space-between">
-        <Text>{document.total.sending.name}</Text>
-        <Text>{amount(document.total.sending.written)}</Text>
+    {between(document.total).map(({ label, amount: value }) => (
+      <Flex key={label} py="5px" justify="space-between">
+        <Text>{label}</Text>
+        <Text>{signed(value, amount)}</Text>
       </Flex>
-    ) : null}
-    <Flex py="5px" justify="space-between" fontWeight="700">
-      <Text>{own.toPay}</Text>
-      <Text>{amount(order.toPay)}</Text>
-    </Flex>
+    ))}
+    {(document.vouchers ?? [])
+      .filter((voucher) => voucher.amount > 0)
+      .map(({ id, tail, amount: value }) => (
+        <Flex key={id} py="5px" justify="space-between">
+          <Text>{own.voucherTail(tail)}</Text>
+          <Text>{signed(-value, amount)}</Text>
+        </Flex>
+      ))}
+    {paidRows({ ...order, language: "en-GB", payment: document.payment }).map(({ label, amount: value, main }) => (
+      <Flex key={label} py="5px" justify="space-between" fontWeight={main ? "700" : undefined}>
+        <Text>{label}</Text>
+        <Text>{signed(value, amount)}</Text>
+      </Flex>
+    ))}
     {document.total.taxes
       .filter(({ tax }) => tax > 0)
       .map(({ rate, owedTo, net, tax }) => (

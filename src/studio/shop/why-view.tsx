@@ -14,6 +14,7 @@ import type { WidgetOf } from "@/core/widget/settings";
 import { useSite } from "@/studio/frame/site-context";
 import { Row, TextInput } from "@/studio/kit/fields";
 import { reasonOf } from "./reasons";
+import { between, signed } from "./sums";
 import { words as own } from "./words";
 
 export function WhyView({ widget }: { readonly widget: WidgetOf<"shop">; readonly part: null }) {
@@ -151,7 +152,7 @@ const PriceAsked = ({
         one.id,
       ),
     )}
-    {total.sending ? line(total.sending.name, "", price(total.sending.written), "sending") : null}
+    {between(total).map(({ label, amount }) => line(label, "", signed(amount, price), label))}
     {line(own.toPay, "", price(total.toPay), "pay")}
     {total.taxes
       .filter(({ tax }) => tax > 0)

@@ -228,6 +228,7 @@ export const words = {
   postcode: "Postcode",
   taxNumber: "Tax number",
   toPay: "To pay",
+  voucherTail: (tail: string) => `Voucher ${tail}`,
   goods: "Goods",
   why: "Why",
   change: "Change",

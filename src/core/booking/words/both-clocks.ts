@@ -44,8 +44,20 @@ const dayForm = { weekday: "short", day: "numeric", month: "short" } as const;
 const timeForm = { hour: "2-digit", minute: "2-digit", hourCycle: "h23" } as const;
 const yearMs = 365 * 86_400_000;
 
-const written = (instant: number, zone: string, language: string, form: Intl.DateTimeFormatOptions): string =>
-  new Intl.DateTimeFormat(language, { ...form, ...(zone ? { timeZone: zone } : {}) }).format(instant);
+/** Formatters are slow to make and few are needed; strangers choose zone and language, so only so many are kept. */
+const formatters = new Map<string, Intl.DateTimeFormat>();
+const mostFormatters = 300;
+
+function written(instant: number, zone: string, language: string, form: Intl.DateTimeFormatOptions): string {
+  const key = `${zone} ${language} ${JSON.stringify(form)}`;
+  let formatter = formatters.get(key);
+  if (!formatter) {
+    if (formatters.size >= mostFormatters) formatters.clear();
+    formatter = new Intl.DateTimeFormat(language, { ...form, ...(zone ? { timeZone: zone } : {}) });
+    formatters.set(key, formatter);
+  }
+  return formatter.format(instant);
+}
 
 /** What a zone's clock shows of an instant, so that two of them can be compared. */
 const wallOf = (instant: number, zone: string): string =>

@@ -1,6 +1,6 @@
 // A letter about an order: what happened, in the shop's words or the usual ones, then all that was agreed, with its tax, what
 // was paid of it, and where it goes.
-import { betweenRow, taxLine } from "@/core/cart/sums";
+import { middleRows, taxLine } from "@/core/cart/sums";
 import type { TaxRow } from "@/core/cart/total";
 import { inLanguage } from "@/core/locale/words";
 import { fillIn, oneLine } from "@/core/message/placeholders";
@@ -59,18 +59,14 @@ function sumLines(facts: OrderLetterFacts, words: LetterWording): string[] {
   const signed = (amount: number) => `${amount < 0 ? "−" : ""}${money(Math.abs(amount))}`;
   const taxName = ({ rate, owedTo }: TaxRow) =>
     words.taxOf(rateWords(rate, language), countryName(owedTo.slice(0, 2), language));
-  const between = taxLine(total);
-  const other = betweenRow(between, shop);
-  const within = total.taxes.filter(({ tax }) => between.is !== "added" && tax > 0);
+  const added = taxLine(total).is === "added";
+  const within = total.taxes.filter(({ tax }) => !added && tax > 0);
   return [
     ...document.lines.map(
       (line, at) =>
         `${orderedWords(line.quantity, line, language)} × ${line.name}: ${money(total.lines[at]?.written ?? 0)}`,
     ),
-    ...total.reductions.map(({ name, amount }) => `${name}: −${money(amount)}`),
-    ...(total.sending ? [`${total.sending.name}: ${money(total.sending.written)}`] : []),
-    ...(between.is === "added" ? between.taxes.map((row) => `${taxName(row)}: ${money(row.tax)}`) : []),
-    ...(other ? [`${other.label}: ${signed(other.amount)}`] : []),
+    ...middleRows(total, shop, taxName).map(({ label, amount }) => `${label}: ${signed(amount)}`),
     `${shop.total}: ${money(total.gross)}`,
     ...within.map((row) => `${words.inIt} ${taxName(row)}: ${money(row.tax)}`),
     ...(total.taxedBefore ?? []).map(({ rate, tax }) => shop.taxBefore(rateWords(rate, language), money(tax))),
